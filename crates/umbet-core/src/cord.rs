@@ -1,0 +1,154 @@
+//! Cord kinds, read from `catalogue/cords.toml`; every value there names its source.
+
+use crate::units::{Band, Length};
+use serde::{Deserialize, Serialize};
+use std::sync::LazyLock;
+
+/// How a cord is made.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Construction {
+    /// A core in a braided mantle.
+    Kernmantle,
+    /// Plaited.
+    Braid,
+    /// Three strands laid up.
+    Laid,
+    /// Twisted twine.
+    Twine,
+    /// Flat or tubular webbing.
+    Webbing,
+    /// Elastic.
+    Shock,
+}
+
+/// How easily it bends.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Hand {
+    /// Falls into any bend.
+    Supple,
+    /// In between.
+    Middling,
+    /// Springs out of bends.
+    Stiff,
+}
+
+/// A kind of cord.
+#[derive(Debug, Clone)]
+pub struct Cord {
+    /// Stable id.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Material.
+    pub material: String,
+    /// Construction.
+    pub construction: Construction,
+    /// Diameter; for webbing, the diameter of a round cord of the same thickness when knotted.
+    pub diameter: Length,
+    /// Breaking strength when new, newtons, an estimate.
+    pub strength_n: Band,
+    /// Stretch at a working pull, per cent.
+    pub stretch_percent: f64,
+    /// Stiffness.
+    pub hand: Hand,
+    /// Its grip on a surface against a middling synthetic cord.
+    pub grip: f64,
+    /// Friction on itself.
+    pub on_itself: Band,
+    /// Share of that friction kept when wet.
+    pub wet_grip: f64,
+    /// Share of its strength kept when wet.
+    pub wet_strength: f64,
+    /// Sources by field.
+    pub sources: Vec<(String, String)>,
+}
+
+impl Cord {
+    /// Slides on itself: polyethylene and the like.
+    pub fn slick(&self) -> bool {
+        self.on_itself.low < 0.13
+    }
+}
+
+/// A value with its source id.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub(crate) struct Sourced<T> {
+    /// Value.
+    pub v: T,
+    /// Source id of `catalogue/sources.toml`.
+    pub s: String,
+}
+
+#[derive(Deserialize)]
+struct File {
+    cord: Vec<Row>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Row {
+    id: String,
+    name: String,
+    material: String,
+    construction: Construction,
+    diameter_mm: Sourced<f64>,
+    strength_n: Sourced<[f64; 2]>,
+    stretch_percent: Sourced<f64>,
+    hand: Sourced<Hand>,
+    grip: Sourced<f64>,
+    on_itself: Sourced<[f64; 2]>,
+    wet_grip: Sourced<f64>,
+    wet_strength: Sourced<f64>,
+}
+
+impl From<Row> for Cord {
+    fn from(r: Row) -> Self {
+        let sources = [
+            ("diameter_mm", &r.diameter_mm.s),
+            ("strength_n", &r.strength_n.s),
+            ("stretch_percent", &r.stretch_percent.s),
+            ("hand", &r.hand.s),
+            ("grip", &r.grip.s),
+            ("on_itself", &r.on_itself.s),
+            ("wet_grip", &r.wet_grip.s),
+            ("wet_strength", &r.wet_strength.s),
+        ];
+        Self {
+            sources: sources.map(|(f, s)| (f.to_owned(), s.clone())).to_vec(),
+            id: r.id,
+            name: r.name,
+            material: r.material,
+            construction: r.construction,
+            diameter: Length::from_mm(r.diameter_mm.v),
+            strength_n: Band::new(r.strength_n.v[0], r.strength_n.v[1]),
+            stretch_percent: r.stretch_percent.v,
+            hand: r.hand.v,
+            grip: r.grip.v,
+            on_itself: Band::new(r.on_itself.v[0], r.on_itself.v[1]),
+            wet_grip: r.wet_grip.v,
+            wet_strength: r.wet_strength.v,
+        }
+    }
+}
+
+/// Every cord kind.
+///
+/// # Panics
+/// When the built-in file is faulty, which the tests rule out.
+pub fn cords() -> &'static [Cord] {
+    static CORDS: LazyLock<Vec<Cord>> = LazyLock::new(|| {
+        let file: File = toml::from_str(include_str!("../catalogue/cords.toml")).expect("catalogue/cords.toml reads");
+        file.cord.into_iter().map(Cord::from).collect()
+    });
+    &CORDS
+}
+
+/// The cord kind with this id.
+pub fn cord(id: &str) -> Option<&'static Cord> {
+    cords().iter().find(|c| c.id == id)
+}

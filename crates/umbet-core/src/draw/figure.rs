@@ -1,0 +1,362 @@
+//! A knot's picture: some step of it, some object, some hand, some side.
+
+use super::labels::{self, COLUMN, Telltale};
+use super::object::{self, ObjectLook};
+use super::rope::{Pattern, Piece, Run, pieces};
+use super::view::{Fit, View};
+use super::{Anchor, Item, Scene};
+use crate::knot::notation::{Axis, Pole};
+use crate::knot::path::Strand;
+use crate::knot::spline::{P2, P3, catmull_rom, distance, lengths};
+use crate::knot::{Knot, Place};
+
+/// What is asked of a picture.
+#[derive(Debug, Clone, Default)]
+pub struct Figure {
+    /// Width and height in pixels.
+    pub size: P2,
+    /// Laid up to the end of this step, from 0; the finished knot when absent.
+    pub step: Option<usize>,
+    /// For the left hand.
+    pub mirrored: bool,
+    /// Seen from behind.
+    pub behind: bool,
+    /// What it is tied to.
+    pub object: ObjectLook,
+    /// Telltales beside the finished knot.
+    pub labels: bool,
+    /// Words at the pull arrow, such as `400 N`; no arrow when absent.
+    pub pull: Option<String>,
+    /// Words at the tail, such as `tail 130 mm`.
+    pub tail: Option<String>,
+}
+
+/// A picture cannot be drawn as asked.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum FigureError {
+    /// No such step.
+    #[error("step {asked} is asked for, but this knot has steps 1 to {last}")]
+    Step {
+        /// The step asked for, from 1.
+        asked: usize,
+        /// The last there is.
+        last: usize,
+    },
+}
+
+/// Draws a knot.
+///
+/// # Errors
+/// [`FigureError`] when the step does not exist.
+pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
+    let last = knot.laid.len();
+    if figure.step.is_some_and(|s| s >= last) {
+        return Err(FigureError::Step { asked: figure.step.unwrap_or(0) + 1, last });
+    }
+    let finished = figure.step.is_none_or(|s| s + 1 == last);
+    let whole = laid_after(knot, last - 1);
+    let fit = Fit::new(&knot.path, &figure.object);
+    let busy: Vec<Vec<P3>> = whole.iter().flat_map(|l| busy_part(knot, l)).collect();
+    let side = if figure.labels { COLUMN } else { 16.0 };
+    let margins = [side, 18.0, side, if figure.size[1] > 300.0 { 26.0 } else { 12.0 }];
+    let view = View::frame(&knot.path, &busy, fit, figure.mirrored, figure.behind, figure.size, margins);
+
+    let laid = figure.step.map_or_else(|| whole.clone(), |s| laid_after(knot, s));
+    let runs: Vec<Run> = laid.iter().map(|l| l.run(knot, &view)).collect();
+    let mut scene = Scene { width: figure.size[0], height: figure.size[1], items: Vec::new(), alt: alt(knot, figure) };
+    scene.items.extend(painted(knot, &runs, figure, &view));
+    if let (Some(step), false) = (figure.step, finished) {
+        scene.items.extend(next_moves(knot, step, &view));
+    }
+    scene.items.extend(words(knot, &runs, figure, &view, finished));
+    Ok(scene)
+}
+
+/// The knot's letters of rope on the page, for captions; A is the braided one.
+pub fn first_letters(knot: &Knot) -> Vec<&str> {
+    knot.path.strands.iter().map(|s| s.name.as_str()).collect()
+}
+
+fn alt(knot: &Knot, figure: &Figure) -> String {
+    let which = match figure.step {
+        Some(s) => format!("move {} of {}: {}", s + 1, knot.laid.len(), knot.entry.step[s].say),
+        None => {
+            let tells: Vec<&str> = knot.entry.telltale.iter().map(|t| t.look.as_str()).collect();
+            format!("finished. Look for: {}", tells.join("; "))
+        }
+    };
+    let side = if figure.behind { ", from behind" } else { "" };
+    let hand = if figure.mirrored { ", left-handed" } else { "" };
+    format!("{}{side}{hand}, {which}", knot.entry.name)
+}
+
+/// A stretch of one rope that lies on the page.
+#[derive(Debug, Clone)]
+struct Laid {
+    rope: usize,
+    points: Vec<P3>,
+    /// Its last point is a rope end, not the frame's edge.
+    ends: bool,
+}
+
+/// What is laid once step `step` is done: for each rope the farthest place named so far.
+fn laid_after(knot: &Knot, step: usize) -> Vec<Laid> {
+    let mut upto: Vec<Option<Place>> = vec![None; knot.path.strands.len()];
+    for place in knot.laid[..=step].iter().flatten() {
+        upto[place.rope] = Some(*place);
+    }
+    upto.into_iter().flatten().map(|p| laid_to(knot, p)).collect()
+}
+
+fn laid_to(knot: &Knot, place: Place) -> Laid {
+    let strand = &knot.path.strands[place.rope];
+    let at = strand.index_at(place.waypoint, place.back);
+    let runs_on = knot.entry.mid_line && at + 2 >= strand.points.len();
+    let points = match strand.back {
+        Some(leg) if leg.bight && !place.back && at <= leg.tip_from => bight_at(strand, at),
+        _ => strand.points[..=at].to_vec(),
+    };
+    Laid { rope: place.rope, points, ends: !runs_on }
+}
+
+/// A bight pushed as far as point `at`: out leg, round tip, the return leg from there, tail.
+fn bight_at(strand: &Strand, at: usize) -> Vec<P3> {
+    let Some(leg) = strand.back else { return strand.points[..=at].to_vec() };
+    let here = strand.along[at];
+    let first = strand.along[leg.to - 1];
+    if here <= first {
+        return strand.points[..=at].to_vec();
+    }
+    if at >= leg.tip_from {
+        return strand.points.clone();
+    }
+    let back = (leg.from..leg.to).find(|&i| strand.along[i] <= here).unwrap_or(leg.to - 1);
+    let mut points = strand.points[..=at].to_vec();
+    points.extend(round_tip(&strand.points[at.saturating_sub(2)..=at], strand.points[back]));
+    points.extend(&strand.points[back..]);
+    points
+}
+
+fn round_tip(out: &[P3], back: P3) -> Vec<P3> {
+    let (before, end) = (out[0], out[out.len() - 1]);
+    let l = distance([before[0], before[1]], [end[0], end[1]]).max(1e-9);
+    let t = [(end[0] - before[0]) / l, (end[1] - before[1]) / l];
+    let half = distance([end[0], end[1]], [back[0], back[1]]) / 2.0;
+    let (a, b) = ([end[0], end[1]], [back[0], back[1]]);
+    let middle = [(a[0] + b[0]) / 2.0 + t[0] * half * 1.3, (a[1] + b[1]) / 2.0 + t[1] * half * 1.3];
+    let beside = |p: P2| [p[0] + t[0] * half * 0.8, p[1] + t[1] * half * 0.8];
+    let z = (end[2] + back[2]) / 2.0;
+    let curve = catmull_rom(&[a, beside(a), middle, beside(b), b], 0.25).points;
+    curve[1..curve.len() - 1].iter().map(|p| [p[0], p[1], z]).collect()
+}
+
+impl Laid {
+    /// Turned for the page, with ends that run on led out of the frame.
+    fn run(&self, knot: &Knot, view: &View) -> Run {
+        let turned: Vec<P3> = self.points.iter().map(|&p| view.turn(p)).collect();
+        let mut points = led_out(&turned);
+        if !self.ends {
+            points.reverse();
+            points = led_out(&points);
+            points.reverse();
+        }
+        let _ = knot;
+        let pattern = if self.rope == 0 { Pattern::Braided } else { Pattern::Laid };
+        Run { points, pattern, whipped: self.ends, whipped_start: false }
+    }
+}
+
+/// A straight lead from far outside the frame to the first point.
+fn led_out(points: &[P3]) -> Vec<P3> {
+    const FAR: f64 = 70.0;
+    let (a, b) = (points[0], points[3.min(points.len() - 1)]);
+    let l = distance([a[0], a[1]], [b[0], b[1]]).max(1e-9);
+    let t = [(a[0] - b[0]) / l, (a[1] - b[1]) / l];
+    let steps = (FAR / 0.5) as usize;
+    let lead = (1..=steps).rev().map(|i| {
+        let s = i as f64 * 0.5;
+        [a[0] + t[0] * s, a[1] + t[1] * s, a[2]]
+    });
+    lead.chain(points.iter().copied()).collect()
+}
+
+/// The laid rope less the far part of its standing ends, which may run off the frame.
+fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
+    const LEAD: f64 = 5.0;
+    let run = lengths(laid.points.iter().map(|p| [p[0], p[1]]));
+    let busy = |i: usize| {
+        let p = laid.points[i];
+        let near_pole = knot.path.poles.iter().any(|q| near(q, p));
+        near_pole || bends(&laid.points, i)
+    };
+    let crossed = crossing_indices(knot, laid.rope);
+    let first = (0..laid.points.len()).find(|&i| busy(i)).unwrap_or(0);
+    let first = crossed.iter().copied().min().map_or(first, |c| c.min(first));
+    let last = if laid.ends {
+        laid.points.len() - 1
+    } else {
+        let l = (0..laid.points.len()).rev().find(|&i| busy(i)).unwrap_or(laid.points.len() - 1);
+        crossed.iter().copied().max().map_or(l, |c| c.max(l)).min(laid.points.len() - 1)
+    };
+    let keep = (0..laid.points.len()).filter(|&i| run[i] >= run[first] - LEAD && run[i] <= run[last] + LEAD);
+    vec![keep.map(|i| laid.points[i]).collect()]
+}
+
+fn crossing_indices(knot: &Knot, rope: usize) -> Vec<usize> {
+    let both = knot.path.crossings.iter().flat_map(|c| [c.over, c.under]);
+    both.filter(|p| p.rope == rope).map(|p| p.index as usize).collect()
+}
+
+fn near(pole: &Pole, p: P3) -> bool {
+    let v = [p[0] - pole.at[0], p[1] - pole.at[1]];
+    let reach = match pole.axis {
+        Axis::X => v[1].abs(),
+        Axis::Y => v[0].abs(),
+        Axis::Z => v[0].hypot(v[1]),
+    };
+    reach < pole.radius + 1.6
+}
+
+fn bends(points: &[P3], i: usize) -> bool {
+    let (a, b, c) = (points[i.saturating_sub(4)], points[i], points[(i + 4).min(points.len() - 1)]);
+    let (u, v) = ([b[0] - a[0], b[1] - a[1]], [c[0] - b[0], c[1] - b[1]]);
+    let l = (u[0].hypot(u[1]) * v[0].hypot(v[1])).max(1e-9);
+    (u[0] * v[1] - u[1] * v[0]).abs() / l > 0.25
+}
+
+/// Rope and objects in the painter's order, with what lies behind an object ghosted on it.
+fn painted(knot: &Knot, runs: &[Run], figure: &Figure, view: &View) -> Vec<Item> {
+    let mut all: Vec<Piece> = pieces(runs, view);
+    for pole in &knot.path.poles {
+        let depth = if pole.axis == Axis::Z { -99.0 } else { 0.0 };
+        let mut items = object::paint(pole, &figure.object, view, figure.size);
+        if pole.axis != Axis::Z {
+            items.extend(ghosts(pole, runs, view));
+        }
+        all.push(Piece { depth, items });
+    }
+    all.sort_by(|a, b| a.depth.total_cmp(&b.depth));
+    let mut items: Vec<Item> = all.into_iter().flat_map(|p| p.items).collect();
+    for pole in &knot.path.poles {
+        if let Some(words) = &figure.object.dimension {
+            items.extend(object::dimension(pole, words, view, figure.size));
+        }
+    }
+    items
+}
+
+/// Whether a turned point is hidden by the pole.
+fn hidden_by(pole: &Pole, view: &View, p: P3) -> bool {
+    let (c, r) = view.pole(pole);
+    let q = view.page([p[0], p[1]]);
+    let reach = match pole.axis {
+        Axis::X => (q[1] - c[1]).abs(),
+        Axis::Y => (q[0] - c[0]).abs(),
+        Axis::Z => return false,
+    };
+    p[2] < -0.4 && reach < r
+}
+
+fn ghosts(pole: &Pole, runs: &[Run], view: &View) -> Vec<Item> {
+    let mut edges: Vec<Vec<P2>> = Vec::new();
+    for run in runs {
+        let mut stretch: Vec<P2> = Vec::new();
+        for p in run.points.iter().copied().chain([[0.0, 0.0, 9.0]]) {
+            if hidden_by(pole, view, p) {
+                stretch.push([p[0], p[1]]);
+            } else {
+                if stretch.len() > 5 {
+                    edges.extend(both_edges(&stretch, view));
+                }
+                stretch.clear();
+            }
+        }
+    }
+    if edges.is_empty() {
+        return Vec::new();
+    }
+    let s = view.scale;
+    vec![Item::Lines { class: "gh", runs: edges, width: Some((0.07 * s).max(1.2)), dash: Some((0.35 * s, 0.3 * s)) }]
+}
+
+fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
+    let t = crate::knot::spline::tangents(stretch);
+    [0.45, -0.45].map(|w| {
+        stretch.iter().zip(&t).map(|(p, t)| view.page([p[0] - t[1] * w, p[1] + t[0] * w])).collect()
+    })
+}
+
+/// The dotted way of every rope that moves in the next step.
+fn next_moves(knot: &Knot, step: usize, view: &View) -> Vec<Item> {
+    let now = laid_after(knot, step);
+    let mut items = Vec::new();
+    for place in &knot.laid[step + 1] {
+        let strand = &knot.path.strands[place.rope];
+        let to = strand.index_at(place.waypoint, place.back);
+        let from = now.iter().find(|l| l.rope == place.rope).map_or(0, |_| {
+            let mut last = 0;
+            for p in knot.laid[..=step].iter().flatten().filter(|p| p.rope == place.rope) {
+                last = strand.index_at(p.waypoint, p.back);
+            }
+            last
+        });
+        let end = match strand.back {
+            Some(leg) if leg.bight && to > leg.tip_from => leg.tip_from,
+            _ => to,
+        };
+        if end > from + 2 {
+            let turned: Vec<P3> = strand.points[from..=end].iter().map(|&p| view.turn(p)).collect();
+            let hidden = |p: P3| knot.path.poles.iter().any(|q| hidden_by(q, view, p));
+            items.extend(labels::next_move(&turned, hidden, view));
+        }
+    }
+    items
+}
+
+/// Telltales, pull arrow and tail.
+fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool) -> Vec<Item> {
+    let mut items = Vec::new();
+    if let Some(words) = &figure.pull {
+        items.extend(runs.iter().take(1).filter_map(|r| pull_arrow(r, words, view, figure.size)).flatten());
+    }
+    if let (Some(words), true) = (&figure.tail, finished) {
+        items.extend(tail_words(runs, words, view, figure.size));
+    }
+    if figure.labels && finished {
+        let tells: Vec<Telltale<'_>> = knot.tells.iter().zip(&knot.entry.telltale).map(|(place, t)| {
+            let strand = &knot.path.strands[place.rope];
+            let at = view.place(strand.points[strand.index_at(place.waypoint, place.back)]);
+            Telltale { at, look: &t.look }
+        }).collect();
+        items.extend(labels::telltales(&tells, figure.size));
+    }
+    items
+}
+
+/// An arrow beside the standing part, a little inside the edge it runs off.
+fn pull_arrow(run: &Run, words: &str, view: &View, size: P2) -> Option<Vec<Item>> {
+    let page: Vec<P2> = run.points.iter().map(|p| view.page([p[0], p[1]])).collect();
+    let inside = |p: &P2| p[0] > 40.0 && p[0] < size[0] - 40.0 && p[1] > 40.0 && p[1] < size[1] - 40.0;
+    let i = page.iter().position(inside)?;
+    let before = page[i.saturating_sub(4)];
+    let l = distance(before, page[i]).max(1e-9);
+    let way = [(before[0] - page[i][0]) / l, (before[1] - page[i][1]) / l];
+    let n = [-way[1], way[0]];
+    let clear = view.scale * 0.7 + 18.0;
+    let from = [page[i][0] + n[0] * clear - way[0] * 20.0, page[i][1] + n[1] * clear - way[1] * 20.0];
+    Some(labels::pull(from, way, Some(words)))
+}
+
+fn tail_words(runs: &[Run], words: &str, view: &View, size: P2) -> Option<Item> {
+    let run = runs.iter().rfind(|r| r.whipped)?;
+    let end = run.points.last()?;
+    let p = view.page([end[0], end[1]]);
+    let right = p[0] < size[0] / 2.0;
+    let (dx, anchor) = if right { (view.scale * 0.8 + 8.0, Anchor::Start) } else { (-view.scale * 0.8 - 8.0, Anchor::End) };
+    Some(Item::Text {
+        class: "dimt halo",
+        at: [p[0] + dx, p[1].clamp(24.0, size[1] - 14.0)],
+        anchor,
+        text: words.to_owned(),
+    })
+}

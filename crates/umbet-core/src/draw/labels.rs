@@ -1,0 +1,125 @@
+//! Words beside the drawing: telltales with leaders, the next move, pull arrows.
+
+use super::view::{View, thinned};
+use super::{Anchor, Item};
+use crate::knot::spline::{P2, P3, distance};
+
+/// A telltale placed on the page.
+pub struct Telltale<'a> {
+    /// The place it means.
+    pub at: P2,
+    /// What is seen there.
+    pub look: &'a str,
+}
+
+/// Height of one line of label, in pixels.
+const LINE: f64 = 21.0;
+/// Characters to a line of label.
+const WRAP: usize = 18;
+/// Width kept for a column of labels.
+pub const COLUMN: f64 = 196.0;
+
+/// Sets telltales in two columns, left and right, each with a leader to its place.
+pub fn telltales(tells: &[Telltale<'_>], size: P2) -> Vec<Item> {
+    let mut order: Vec<&Telltale<'_>> = tells.iter().collect();
+    order.sort_by(|a, b| a.at[0].total_cmp(&b.at[0]));
+    let (left, right) = order.split_at(order.len() / 2);
+    let mut items = Vec::new();
+    for (column, is_left) in [(left, true), (right, false)] {
+        let mut column = column.to_vec();
+        column.sort_by(|a, b| a.at[1].total_cmp(&b.at[1]));
+        items.extend(set_column(&column, is_left, size));
+    }
+    items
+}
+
+fn set_column(column: &[&Telltale<'_>], is_left: bool, size: P2) -> Vec<Item> {
+    let lines: Vec<Vec<String>> = column.iter().map(|t| wrapped(t.look, WRAP)).collect();
+    let mut top = 64.0;
+    let mut tops = Vec::new();
+    for (i, t) in column.iter().enumerate() {
+        let height = lines[i].len() as f64 * LINE;
+        let below: f64 = lines[i..].iter().map(|l| l.len() as f64 * LINE + 22.0).sum();
+        let y = (t.at[1] - height / 2.0).min(size[1] - below - 40.0).max(top);
+        tops.push(y);
+        top = y + height + 22.0;
+    }
+    let x = if is_left { COLUMN - 22.0 } else { size[0] - COLUMN + 22.0 };
+    let anchor = if is_left { Anchor::End } else { Anchor::Start };
+    let mut items = Vec::new();
+    for ((t, lines), y) in column.iter().zip(&lines).zip(tops) {
+        let start = [if is_left { x + 8.0 } else { x - 8.0 }, y + lines.len() as f64 * LINE / 2.0];
+        items.push(Item::line("lead-halo", vec![start, t.at]));
+        items.push(Item::line("lead", vec![start, t.at]));
+        items.push(Item::Circle { class: "tell", at: t.at, r: 7.0 });
+        for (k, words) in lines.iter().enumerate() {
+            let at = [x, y + LINE * (k as f64 + 0.78)];
+            items.push(Item::Text { class: "lab", at, anchor, text: words.clone() });
+        }
+    }
+    items
+}
+
+/// Words broken into lines of about `width` characters.
+pub fn wrapped(words: &str, width: usize) -> Vec<String> {
+    let mut lines: Vec<String> = Vec::new();
+    for word in words.split_whitespace() {
+        match lines.last_mut() {
+            Some(line) if line.len() + word.len() < width => {
+                line.push(' ');
+                line.push_str(word);
+            }
+            _ => lines.push(word.to_owned()),
+        }
+    }
+    lines
+}
+
+/// The next move: dots with a solid head, smaller dots where it goes behind `hidden`.
+pub fn next_move(turned: &[P3], hidden: impl Fn(P3) -> bool, view: &View) -> Vec<Item> {
+    let mut items = Vec::new();
+    let page: Vec<P2> = turned.iter().map(|p| view.page([p[0], p[1]])).collect();
+    if page.len() < 3 {
+        return items;
+    }
+    let mut from = 0;
+    for i in 1..=page.len() {
+        if i == page.len() || hidden(turned[i]) != hidden(turned[from]) {
+            let run = thinned(&page[from.saturating_sub(1)..i], 0.1);
+            if hidden(turned[from]) {
+                items.push(Item::line("nx hid", run));
+            } else {
+                items.push(Item::line("nx-c", run.clone()));
+                items.push(Item::line("nx", run));
+            }
+            from = i;
+        }
+    }
+    let tip = page[page.len() - 1];
+    let before = page.iter().rev().find(|p| distance(**p, tip) > 9.0).copied().unwrap_or(page[0]);
+    items.push(Item::Fill { class: "nxh", points: arrow_head(before, tip, 11.0) });
+    items
+}
+
+fn arrow_head(from: P2, tip: P2, size: f64) -> Vec<P2> {
+    let l = distance(from, tip).max(1e-9);
+    let t = [(tip[0] - from[0]) / l, (tip[1] - from[1]) / l];
+    let at = |along: f64, across: f64| [tip[0] + t[0] * along - t[1] * across, tip[1] + t[1] * along + t[0] * across];
+    vec![at(size, 0.0), at(-size * 0.6, size * 0.75), at(-size * 0.6, -size * 0.75)]
+}
+
+/// A block arrow beside a strand that runs off the frame, pointing the way it is pulled.
+pub fn pull(from: P2, way: P2, words: Option<&str>) -> Vec<Item> {
+    let n = [-way[1], way[0]];
+    let at = |along: f64, across: f64| {
+        [from[0] + way[0] * along + n[0] * across, from[1] + way[1] * along + n[1] * across]
+    };
+    let arrow = vec![at(0.0, 4.0), at(26.0, 4.0), at(26.0, 12.0), at(46.0, 0.0), at(26.0, -12.0), at(26.0, -4.0), at(0.0, -4.0)];
+    let mut items = vec![Item::Fill { class: "pull", points: arrow }];
+    if let Some(words) = words {
+        let side = at(18.0, 20.0);
+        let anchor = if n[0] < -0.5 { Anchor::End } else { Anchor::Start };
+        items.push(Item::Text { class: "labn halo", at: [side[0], side[1] + 6.0], anchor, text: words.to_owned() });
+    }
+    items
+}

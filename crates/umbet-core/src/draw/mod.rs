@@ -1,0 +1,97 @@
+//! Drawings: primitives, and the one writer that turns them into SVG.
+//!
+//! Everything drawn anywhere (screen, print, sheet) is a [`Scene`] in pixels. Colours are not in it:
+//! each primitive names a class, and the style sheet of the medium gives classes their dyes.
+
+mod figure;
+mod labels;
+mod object;
+mod rope;
+mod svg;
+mod view;
+
+pub use figure::{Figure, FigureError, draw, first_letters};
+pub use object::{Look, ObjectLook, Section};
+pub use svg::{STANDALONE_STYLE, to_svg};
+
+use crate::knot::spline::P2;
+
+/// A picture in pixels, `y` downwards.
+#[derive(Debug, Clone, Default)]
+pub struct Scene {
+    /// Width of the frame.
+    pub width: f64,
+    /// Height of the frame.
+    pub height: f64,
+    /// Primitives, painted in order.
+    pub items: Vec<Item>,
+    /// What the picture shows, for those who do not see it.
+    pub alt: String,
+}
+
+/// One thing painted.
+#[derive(Debug, Clone)]
+pub enum Item {
+    /// A filled outline.
+    Fill {
+        /// Style class.
+        class: &'static str,
+        /// Corners.
+        points: Vec<P2>,
+    },
+    /// Lines, each from its first point to its last.
+    Lines {
+        /// Style class.
+        class: &'static str,
+        /// Runs of points.
+        runs: Vec<Vec<P2>>,
+        /// Width in pixels; the class decides when absent.
+        width: Option<f64>,
+        /// Dash and gap in pixels.
+        dash: Option<(f64, f64)>,
+    },
+    /// A circle.
+    Circle {
+        /// Style class.
+        class: &'static str,
+        /// Centre.
+        at: P2,
+        /// Radius.
+        r: f64,
+    },
+    /// An upright rectangle.
+    Rect {
+        /// Style class.
+        class: &'static str,
+        /// Left, top, width, height.
+        at: [f64; 4],
+    },
+    /// One line of words.
+    Text {
+        /// Style class.
+        class: &'static str,
+        /// Base line.
+        at: P2,
+        /// Where the words hang from it.
+        anchor: Anchor,
+        /// The words.
+        text: String,
+    },
+}
+
+/// Which part of a line of words stands at its point.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Anchor {
+    /// Its start.
+    Start,
+    /// Its middle.
+    Middle,
+    /// Its end.
+    End,
+}
+
+impl Item {
+    fn line(class: &'static str, points: Vec<P2>) -> Self {
+        Self::Lines { class, runs: vec![points], width: None, dash: None }
+    }
+}

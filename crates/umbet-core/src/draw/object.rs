@@ -1,0 +1,148 @@
+//! Things rope is made fast to: flat material colour, two ink edges, one telling texture.
+
+use super::view::View;
+use super::{Anchor, Item};
+use crate::knot::notation::{Axis, Pole};
+use crate::knot::spline::P2;
+
+/// What an object is made of, as far as a drawing shows it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Look {
+    /// Metal or plastic: one light band, one dark.
+    Steel,
+    /// Sawn or round timber: grain.
+    #[default]
+    Timber,
+    /// A tree: long cracks.
+    Bark,
+}
+
+/// The shape it shows end-on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Section {
+    /// A circle.
+    #[default]
+    Round,
+    /// A square with its arrises just broken.
+    Square,
+}
+
+/// The object a knot is drawn on.
+#[derive(Debug, Clone, Default)]
+pub struct ObjectLook {
+    /// Radius in rope diameters; as the path was laid out when absent.
+    pub radius: Option<f64>,
+    /// Material.
+    pub look: Look,
+    /// Shape end-on.
+    pub section: Section,
+    /// Its size in words, set beside it.
+    pub dimension: Option<String>,
+}
+
+/// Paints the object itself.
+pub fn paint(pole: &Pole, object: &ObjectLook, view: &View, size: P2) -> Vec<Item> {
+    let (c, r) = view.pole(pole);
+    match pole.axis {
+        Axis::Z => end_on(c, r, object),
+        Axis::X => side_on(c[1], r, object, size, false),
+        Axis::Y => side_on(c[0], r, object, size, true),
+    }
+}
+
+const fn class(look: Look) -> &'static str {
+    match look {
+        Look::Steel => "ob steel",
+        Look::Timber => "ob wood",
+        Look::Bark => "ob bark",
+    }
+}
+
+fn end_on(c: P2, r: f64, object: &ObjectLook) -> Vec<Item> {
+    let outline = |k: f64| -> Vec<P2> {
+        (0..72)
+            .map(|i| {
+                let (s, q) = (f64::from(i) * 5.0).to_radians().sin_cos();
+                let e = match object.section {
+                    Section::Round => 1.0,
+                    Section::Square => (q.abs().powi(6) + s.abs().powi(6)).powf(-1.0 / 6.0),
+                };
+                [c[0] + r * k * e * q, c[1] + r * k * e * s]
+            })
+            .collect()
+    };
+    let closed = |mut p: Vec<P2>| {
+        p.push(p[0]);
+        p
+    };
+    let mut items = vec![Item::Fill { class: class(object.look), points: outline(1.0) }];
+    if object.look == Look::Steel {
+        items.push(Item::Fill { class: "hollow", points: outline(0.76) });
+        items.push(Item::line("oe thin", closed(outline(0.76))));
+    } else {
+        items.extend([0.76, 0.5, 0.22].map(|k| Item::line("og", closed(outline(k)))));
+    }
+    items.push(Item::line("oe", closed(outline(1.0))));
+    items
+}
+
+/// A bar across (or up) the whole frame, running off both edges.
+fn side_on(middle: f64, r: f64, object: &ObjectLook, size: P2, upright: bool) -> Vec<Item> {
+    let length = if upright { size[1] } else { size[0] };
+    let rect = |class: &'static str, from: f64, thick: f64| Item::Rect {
+        class,
+        at: if upright { [middle + from, -20.0, thick, length + 40.0] } else { [-20.0, middle + from, length + 40.0, thick] },
+    };
+    let rule = |class: &'static str, at: f64, a: f64, b: f64| {
+        let run = if upright { vec![[middle + at, a], [middle + at, b]] } else { vec![[a, middle + at], [b, middle + at]] };
+        Item::line(class, run)
+    };
+    let mut items = vec![rect(class(object.look), -r, 2.0 * r)];
+    match (object.look, object.section) {
+        (Look::Steel, Section::Round) => {
+            items.push(rect("oh", -r * 0.62, r * 0.34));
+            items.push(rect("os", r * 0.55, r * 0.45));
+        }
+        (Look::Steel, Section::Square) => items.push(rect("os", r * 0.55, r * 0.45)),
+        _ => items.extend(grain(r, length).into_iter().map(|(at, a, b)| rule("og", at, a, b))),
+    }
+    items.push(rule("oe", -r, -20.0, length + 20.0));
+    items.push(rule("oe", r, -20.0, length + 20.0));
+    items
+}
+
+/// Lines of grain: always the same for the same size, without a random generator.
+fn grain(r: f64, length: f64) -> Vec<(f64, f64, f64)> {
+    let mut lines = Vec::new();
+    for (row, f) in [-0.72, -0.42, -0.12, 0.2, 0.5, 0.8].into_iter().enumerate() {
+        let mut x = -30.0 * row as f64;
+        let mut k = row;
+        while x < length {
+            let long = 60.0 + 37.0 * ((k * 7 + row * 3) % 5) as f64;
+            lines.push((f * r, x, (x + long).min(length + 20.0)));
+            x += long + 22.0 + 9.0 * ((k * 3) % 4) as f64;
+            k += 1;
+        }
+    }
+    lines
+}
+
+/// The object's size set beside it: a dimension across a bar, a word under a disc.
+pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2) -> Vec<Item> {
+    let (c, r) = view.pole(pole);
+    let text = |at: P2, anchor: Anchor| Item::Text { class: "dimt halo", at, anchor, text: words.to_owned() };
+    match pole.axis {
+        Axis::X => {
+            let x = 26.0;
+            let tick = |y: f64| vec![[x - 8.0, y], [x + 8.0, y]];
+            let (top, bottom) = (c[1] - r, c[1] + r);
+            let runs = vec![tick(top), tick(bottom), vec![[x, top], [x, bottom]]];
+            vec![Item::Lines { class: "dim", runs, width: None, dash: None }, text([x + 14.0, c[1] + 6.0], Anchor::Start)]
+        }
+        Axis::Y => {
+            let y = size[1] - 18.0;
+            vec![text([c[0] + r + 10.0, y], Anchor::Start)]
+        }
+        Axis::Z => vec![text([c[0].clamp(60.0, size[0] - 60.0), (c[1] + r + 38.0).min(size[1] - 12.0)], Anchor::Middle)],
+    }
+}

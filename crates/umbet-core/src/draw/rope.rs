@@ -1,0 +1,247 @@
+//! Rope as it is drawn: spans in order of depth, ink swelling where a strand passes over.
+//!
+//! A strand is cut half way between two crossings, so each span takes part in one crossing at most and
+//! can be sorted by its height there: the painter's order is exact. Nothing is masked with the colour of
+//! the ground, so the drawing works on any.
+
+use super::view::{View, thinned};
+use super::Item;
+use crate::knot::meeting::{Meeting, Place, meetings};
+use crate::knot::spline::{P2, P3, distance, interpolate, left_of, lengths, tangents};
+
+/// How a rope looks. Ropes are told apart by lightness, pattern and edge, not by hue alone.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Pattern {
+    /// Dark, with pale chevrons that point to the working end.
+    Braided,
+    /// Pale, with slanted dark strands.
+    Laid,
+}
+
+/// A run of rope on the page, ready to draw.
+#[derive(Debug, Clone)]
+pub struct Run {
+    /// Points, turned but not yet in pixels.
+    pub points: Vec<P3>,
+    /// How it looks.
+    pub pattern: Pattern,
+    /// Ends in a whipped working end.
+    pub whipped: bool,
+    /// Begins in a whipped end as well.
+    pub whipped_start: bool,
+}
+
+/// A painted piece of rope and the depth it lies at.
+pub struct Piece {
+    /// Height used for sorting.
+    pub depth: f64,
+    /// Its primitives, bottom first.
+    pub items: Vec<Item>,
+}
+
+/// Length of a whipping, in rope diameters (common practice: one to one and a half).
+const WHIPPING: f64 = 1.5;
+
+/// Cuts every run at its crossings and levels and paints the spans.
+pub fn pieces(runs: &[Run], view: &View) -> Vec<Piece> {
+    let flat: Vec<Vec<P2>> = runs.iter().map(|r| r.points.iter().map(|p| [p[0], p[1]]).collect()).collect();
+    let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
+    let crossings = meetings(&refs);
+    let mut out = Vec::new();
+    for (k, run) in runs.iter().enumerate() {
+        let mine = on_run(runs, &crossings, k);
+        let length = lengths(flat[k].iter().copied());
+        for span in spans(run, &mine, &length) {
+            out.push(paint(run, &flat[k], &length, &span, view));
+        }
+    }
+    out
+}
+
+/// A crossing as one strand meets it.
+struct Here {
+    index: f64,
+    z: f64,
+    over: bool,
+}
+
+fn on_run(runs: &[Run], crossings: &[Meeting], k: usize) -> Vec<Here> {
+    let z = |p: Place| {
+        let points = &runs[p.rope].points;
+        let i = p.index as usize;
+        let j = (i + 1).min(points.len() - 1);
+        points[i][2] + (p.index - i as f64) * (points[j][2] - points[i][2])
+    };
+    let mut here = Vec::new();
+    for m in crossings {
+        for (a, b) in [(m.early, m.late), (m.late, m.early)] {
+            if a.rope == k {
+                here.push(Here { index: a.index, z: z(a), over: z(a) > z(b) });
+            }
+        }
+    }
+    here.sort_by(|a, b| a.index.total_cmp(&b.index));
+    here
+}
+
+/// Part of a run with one crossing at most.
+struct Span {
+    from: usize,
+    to: usize,
+    depth: f64,
+    /// Running length at which it passes over, if it does.
+    over_at: Option<f64>,
+}
+
+fn spans(run: &Run, here: &[Here], length: &[f64]) -> Vec<Span> {
+    let mut cuts: Vec<usize> = vec![0];
+    for pair in here.windows(2) {
+        let middle = (interpolate(length, pair[0].index) + interpolate(length, pair[1].index)) / 2.0;
+        cuts.push(length.partition_point(|&l| l < middle));
+    }
+    cuts.extend(level_cuts(run));
+    cuts.push(run.points.len() - 1);
+    cuts.sort_unstable();
+    cuts.dedup();
+    cuts.windows(2)
+        .map(|c| {
+            let inside = here.iter().find(|h| h.index >= c[0] as f64 && h.index < c[1] as f64);
+            let mean = run.points[c[0]..=c[1]].iter().map(|p| p[2]).sum::<f64>() / (c[1] - c[0] + 1) as f64;
+            let over_at = inside.filter(|h| h.over).map(|h| interpolate(length, h.index));
+            Span { from: c[0], to: c[1], depth: inside.map_or(mean, |h| h.z), over_at }
+        })
+        .collect()
+}
+
+/// Where the rope goes from the front of an object to its back, or the reverse.
+fn level_cuts(run: &Run) -> Vec<usize> {
+    const CLEARLY: f64 = 1.2;
+    let mut cuts = Vec::new();
+    let mut side = 0.0;
+    let mut last_zero = 0;
+    for (i, p) in run.points.iter().enumerate() {
+        if i > 0 && run.points[i - 1][2].signum() != p[2].signum() {
+            last_zero = i;
+        }
+        if p[2].abs() > CLEARLY {
+            if side != 0.0 && side != p[2].signum() {
+                cuts.push(last_zero);
+            }
+            side = p[2].signum();
+        }
+    }
+    cuts
+}
+
+fn paint(run: &Run, flat: &[P2], length: &[f64], span: &Span, view: &View) -> Piece {
+    let scale = view.scale;
+    let ink = (0.085f64).max(1.5 / scale);
+    let end = *length.last().unwrap_or(&0.0);
+    let body_to = if run.whipped { length.partition_point(|&l| l < end - WHIPPING) } else { flat.len() - 1 };
+    let body_from = if run.whipped_start { length.partition_point(|&l| l < WHIPPING) } else { 0 };
+    let page = |from: usize, to: usize| -> Vec<P2> {
+        thinned(&flat[from..=to].iter().map(|&p| view.page(p)).collect::<Vec<_>>(), 0.12)
+    };
+    let mut items = Vec::new();
+    items.push(Item::Lines {
+        class: "re",
+        runs: vec![page(span.from, span.to)],
+        width: Some(scale),
+        dash: None,
+    });
+    if let Some(at) = span.over_at {
+        items.push(Item::Fill { class: "rs", points: swelling(flat, length, span, at, view) });
+    }
+    let fill = |class: &'static str, from: usize, to: usize| Item::Lines {
+        class,
+        runs: vec![page(from.saturating_sub(1), (to + 1).min(flat.len() - 1))],
+        width: Some(scale * (1.0 - 2.0 * ink)),
+        dash: None,
+    };
+    let (a, b) = (span.from.max(body_from), span.to.min(body_to));
+    if a < b {
+        let class = if run.pattern == Pattern::Braided { "ra" } else { "rb" };
+        items.push(fill(class, a, b));
+        items.extend(texture(run, flat, length, a, b, view));
+    }
+    for (from, to, at_end) in [(span.from, span.to.min(body_from), false), (span.from.max(body_to), span.to, true)] {
+        if from < to {
+            items.push(fill("rt", from, to));
+            items.push(whipping(flat, from, to, at_end, view));
+        }
+    }
+    Piece { depth: span.depth, items }
+}
+
+/// Extra ink each side of a strand where it passes over, tapering to nothing.
+fn swelling(flat: &[P2], length: &[f64], span: &Span, at: f64, view: &View) -> Vec<P2> {
+    const REACH: f64 = 1.5;
+    const FULL: f64 = 0.6;
+    const INK: f64 = 0.15;
+    let from = length.partition_point(|&l| l < at - REACH).max(span.from);
+    let to = length.partition_point(|&l| l < at + REACH).min(span.to).max(from + 1).min(flat.len() - 1);
+    let t = tangents(&flat[from..=to]);
+    let side = |s: f64| {
+        let points = flat[from..=to].iter().zip(&t).zip(&length[from..=to]);
+        points.map(move |((p, t), l)| {
+            let w = 0.5 + INK * ((REACH - (l - at).abs()) / (REACH - FULL)).clamp(0.0, 1.0);
+            let n = left_of(*t);
+            view.page([p[0] + s * w * n[0], p[1] + s * w * n[1]])
+        })
+    };
+    let mut outline: Vec<P2> = side(1.0).collect();
+    let mut other: Vec<P2> = side(-1.0).collect();
+    other.reverse();
+    outline.extend(other);
+    outline
+}
+
+/// Chevrons or slanted strands at even distances along the whole run, those that fall in this span.
+fn texture(run: &Run, flat: &[P2], length: &[f64], from: usize, to: usize, view: &View) -> Option<Item> {
+    let step = if run.pattern == Pattern::Braided { 0.95 } else { 0.6 };
+    let t = tangents(flat);
+    let mut marks = Vec::new();
+    let mut next = (length[from] / step).ceil() * step + step * 0.25;
+    for i in from..to {
+        if length[i] <= next && next < length[i + 1] {
+            let rise = (run.points[i + 1][2] - run.points[i][2]).abs() / distance(flat[i], flat[i + 1]).max(1e-6);
+            let bend = 1.0 - (t[i.saturating_sub(3)][0] * t[(i + 3).min(to)][0] + t[i.saturating_sub(3)][1] * t[(i + 3).min(to)][1]);
+            // Where the rope turns away from the eye its texture is not seen.
+            if rise < 1.6 && bend < 0.6 {
+                marks.push(mark(run.pattern, flat[i], t[i], view));
+            }
+        }
+        while next <= length[i + 1] {
+            next += step;
+        }
+    }
+    let (class, width) = match run.pattern {
+        Pattern::Braided => ("fl", 0.11),
+        Pattern::Laid => ("ly", 0.09),
+    };
+    (!marks.is_empty()).then(|| Item::Lines { class, runs: marks, width: Some((width * view.scale).max(1.0)), dash: None })
+}
+
+fn mark(pattern: Pattern, c: P2, t: P2, view: &View) -> Vec<P2> {
+    let n = left_of(t);
+    let at = |along: f64, across: f64| view.page([c[0] + t[0] * along + n[0] * across, c[1] + t[1] * along + n[1] * across]);
+    match pattern {
+        Pattern::Braided => vec![at(-0.18, 0.27), at(0.14, 0.0), at(-0.18, -0.27)],
+        Pattern::Laid => vec![at(-0.3, 0.38), at(-0.08, 0.12), at(0.08, -0.12), at(0.3, -0.38)],
+    }
+}
+
+/// Four turns of twine across the end, and the cut.
+fn whipping(flat: &[P2], from: usize, to: usize, at_end: bool, view: &View) -> Item {
+    let t = tangents(flat);
+    let turns = 4.min(to - from);
+    let mut runs: Vec<Vec<P2>> = (0..=turns)
+        .map(|k| {
+            let i = if at_end { to - (to - from) * k / (turns + 1) } else { from + (to - from) * k / (turns + 1) };
+            let (p, n) = (flat[i], left_of(t[i]));
+            vec![view.page([p[0] + 0.46 * n[0], p[1] + 0.46 * n[1]]), view.page([p[0] - 0.46 * n[0], p[1] - 0.46 * n[1]])]
+        })
+        .collect();
+    runs.retain(|r| distance(r[0], r[1]) > 0.1);
+    Item::Lines { class: "wh", runs, width: Some((0.12 * view.scale).max(1.3)), dash: None }
+}

@@ -1,0 +1,423 @@
+//! One knot's file: its path, the words beside it, and the facts choosing asks for.
+//!
+//! A file is TOML under `catalogue/knots/`; its name is the knot's id. Adding a knot is adding a file.
+
+use super::notation::{self, NotationError};
+use super::path::{KnotPath, PathError};
+use crate::hold::Element;
+use crate::situation::{Shape, Task};
+use crate::units::Band;
+use serde::{Deserialize, Serialize};
+use std::str::FromStr;
+
+/// What kind of knot it is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Family {
+    /// Stops a cord passing a hole.
+    Stopper,
+    /// A loop in the end.
+    EndLoop,
+    /// A loop in the middle of a line.
+    MidLoop,
+    /// Joins two cords.
+    Bend,
+    /// Binds a bundle or parcel.
+    Binding,
+    /// Makes a cord fast to something.
+    Hitch,
+    /// Made fast, yet slid by hand to tighten.
+    Adjustable,
+}
+
+/// How a hitch stays where it is put.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "kebab-case")]
+pub enum Stands {
+    /// It grips the object itself.
+    Rides,
+    /// It is tied on its own standing part and draws tight like a noose.
+    Nooses,
+    /// A fixed loop: it stays, and grips nothing.
+    Loop,
+    /// It has no object (bends, stoppers).
+    #[default]
+    Itself,
+}
+
+/// Which pulls along a bar it takes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[serde(rename_all = "kebab-case")]
+pub enum Along {
+    /// None: it creeps.
+    #[default]
+    Creeps,
+    /// Toward the side of its riding turns only.
+    OneWay,
+    /// Either way.
+    Either,
+}
+
+/// How a knot behaves when the pull swings, jerks or goes slack.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Default, Serialize, Deserialize)]
+#[serde(rename_all = "kebab-case")]
+pub enum Wear {
+    /// Stays as dressed.
+    #[default]
+    Stays,
+    /// Works loose in time; wants a backup.
+    Loosens,
+    /// Falls apart.
+    Fails,
+}
+
+/// How it comes undone after load.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Untie {
+    /// By hand, after any load.
+    Easy,
+    /// By hand, with work after a heavy load.
+    Fair,
+    /// Jams: a spike after a heavy load.
+    Jams,
+    /// Has to be cut.
+    Cut,
+}
+
+/// Where a knot grips and how that is reckoned.
+#[derive(Debug, Clone, Default, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+pub struct Grip {
+    /// How it stays.
+    pub stands: Stands,
+    /// Friction network from tail to load; empty when the model does not apply.
+    pub network: Vec<Element>,
+    /// Pulls along a bar.
+    pub along: Along,
+    /// Turns that grip on the side of the pull, for a pull along.
+    pub turns_along: u32,
+    /// Holds only where rough bark or timber keeps its turns (timber hitch).
+    pub rough_only: bool,
+    /// Loaded from three sides.
+    pub three_ways: bool,
+    /// When the pull swings from side to side.
+    pub swinging: Wear,
+    /// When it is jerked.
+    pub jerking: Wear,
+    /// When it goes slack and tight again.
+    pub slack: Wear,
+    /// The same, in stiff cord.
+    pub slack_stiff: Option<Wear>,
+}
+
+/// What stays in the line when the object is gone and the ends are drawn.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Leaves {
+    /// True when the line comes away clear.
+    pub nothing: bool,
+    /// What stays, in words.
+    pub what: String,
+    /// How that is known.
+    pub because: String,
+}
+
+/// How it lets go.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Release {
+    /// One pull on the tail frees it, even under load.
+    #[serde(default)]
+    pub one_pull: bool,
+    /// By hand after load.
+    pub untie: Untie,
+    /// What it leaves in the line.
+    pub leaves: Leaves,
+    /// How to let it go, in a sentence.
+    pub say: String,
+}
+
+/// What it asks of the hands.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Hands {
+    /// Moves to tie it.
+    pub moves: u32,
+    /// An end is threaded through a narrow place.
+    pub threads: bool,
+    /// Can be tied in mittens.
+    pub mittens: bool,
+    /// Can be tied with one hand.
+    #[serde(default)]
+    pub one_hand: bool,
+    /// Can be checked by feel.
+    #[serde(default)]
+    pub by_feel: bool,
+    /// Needs an end to tie.
+    pub end: bool,
+    /// Can be tied in the bight.
+    pub bight: bool,
+    /// In the bight only over an open end of the object.
+    #[serde(default)]
+    pub bight_over_end: bool,
+    /// Can be made fast while the line is tight.
+    #[serde(default)]
+    pub under_tension: bool,
+}
+
+/// Strength kept at the knot.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Strength {
+    /// Share of the cord's strength kept, both ends of the estimate.
+    pub kept: Band,
+    /// Source id.
+    pub source: String,
+}
+
+/// What it asks of the cord.
+#[derive(Debug, Clone, Default, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+pub struct CordNeeds {
+    /// Thickest cord whose turns still close, millimetres; supple laid rope may be half as thick again.
+    pub closes_to_mm: Option<f64>,
+    /// In slick cord: holds, loosens (one more turn) or fails.
+    pub slick: Wear,
+    /// Joins cords of unlike thickness.
+    pub unequal: bool,
+    /// A thickness ratio from which it must be doubled.
+    pub doubles_from: Option<f64>,
+    /// Made for flat webbing.
+    pub webbing: bool,
+    /// Bites in shock cord.
+    pub shock: bool,
+}
+
+/// Cord it takes: `turns` round the object, `body_d` diameters of knot, and a tail.
+#[derive(Debug, Clone, Default, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+pub struct Usage {
+    /// Turns round the object.
+    pub turns: f64,
+    /// Diameters of cord in the knot besides.
+    pub body_d: f64,
+    /// Extra length a loop or long tail wants, metres.
+    pub loop_m: f64,
+    /// Tail in diameters (10–12, common practice), never under four fingers.
+    pub tail: Tail,
+}
+
+/// The tail a knot needs.
+#[derive(Debug, Clone, Copy, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+pub struct Tail {
+    /// In cord diameters.
+    pub diameters: f64,
+    /// Never less than this, metres.
+    pub least_m: f64,
+}
+
+impl Default for Tail {
+    /// Twelve diameters and four fingers (common practice).
+    fn default() -> Self {
+        Self { diameters: 12.0, least_m: 0.075 }
+    }
+}
+
+/// One move.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Step {
+    /// How far each rope is laid after it, such as `A12` or `A15 B7`.
+    pub upto: String,
+    /// One word for it.
+    pub short: String,
+    /// The move in a sentence.
+    pub say: String,
+    /// A sentence of help.
+    #[serde(default)]
+    pub hint: String,
+}
+
+/// What to look for on the finished knot.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Telltale {
+    /// The place it means, such as `A11.5`.
+    pub at: String,
+    /// What is seen there.
+    pub look: String,
+}
+
+/// A usual mistake.
+#[derive(Debug, Clone, Deserialize, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Mistake {
+    /// What was done.
+    pub done: String,
+    /// What it makes.
+    pub makes: String,
+    /// What that does.
+    pub so: String,
+}
+
+/// A caution and where it is planted.
+#[derive(Debug, Clone, Deserialize, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Caution {
+    /// Eight words at most.
+    pub say: String,
+}
+
+/// Where practitioners differ about this knot.
+#[derive(Debug, Clone, Deserialize, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct School {
+    /// What they differ about.
+    pub matter: String,
+    /// One way and the other.
+    pub ways: Vec<String>,
+}
+
+/// A knot of the catalogue.
+#[derive(Debug, Clone)]
+pub struct Knot {
+    /// Stable id, the file's name.
+    pub id: String,
+    /// The file as read.
+    pub entry: Entry,
+    /// The path built from it.
+    pub path: KnotPath,
+    /// For each step, how far each rope is laid.
+    pub laid: Vec<Vec<Place>>,
+    /// Places of the telltales.
+    pub tells: Vec<Place>,
+}
+
+/// The file's own fields.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Entry {
+    /// The trade's usual name.
+    pub name: String,
+    /// Other names it is found by.
+    #[serde(default)]
+    pub also: Vec<String>,
+    /// Its family.
+    pub family: Family,
+    /// Place in the trade's habitual order, for ties.
+    pub order: u32,
+    /// What it is, in a sentence.
+    pub about: String,
+    /// Jobs it does.
+    pub tasks: Vec<Task>,
+    /// Shapes it is tied to.
+    #[serde(default)]
+    pub shapes: Vec<Shape>,
+    /// Both ends of rope A run on: a knot in the middle of a line.
+    #[serde(default)]
+    pub mid_line: bool,
+    /// Ids of mends that may be made to it.
+    #[serde(default)]
+    pub mends: Vec<crate::choose::Mend>,
+    /// Entries whose moves it reuses.
+    #[serde(default)]
+    pub builds_on: Vec<String>,
+    /// How its identity was confirmed.
+    pub confirmed: String,
+    /// The path in the notation.
+    pub path: String,
+    /// Moves.
+    pub step: Vec<Step>,
+    /// What to look for.
+    pub telltale: Vec<Telltale>,
+    /// Usual mistakes.
+    pub mistake: Vec<Mistake>,
+    /// Cautions.
+    #[serde(default)]
+    pub caution: Vec<Caution>,
+    /// Where practitioners differ.
+    #[serde(default)]
+    pub school: Vec<School>,
+    /// Gripping.
+    #[serde(default)]
+    pub grip: Grip,
+    /// Letting go.
+    pub release: Release,
+    /// Hands.
+    pub hands: Hands,
+    /// Strength.
+    pub strength: Strength,
+    /// Cord.
+    #[serde(default)]
+    pub cord: CordNeeds,
+    /// Length.
+    pub usage: Usage,
+}
+
+/// A place on a rope: waypoint `w` of rope number `rope`, on the way out or on the way back.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Place {
+    /// Number of the rope.
+    pub rope: usize,
+    /// Waypoint, fractional between two.
+    pub waypoint: f64,
+    /// On the leg that runs back beside itself.
+    pub back: bool,
+}
+
+/// A knot's file cannot be used.
+#[derive(Debug, thiserror::Error)]
+pub enum EntryError {
+    /// Not TOML, or a field is missing or unknown.
+    #[error("{0}")]
+    Toml(#[from] toml::de::Error),
+    /// The path cannot be read.
+    #[error("path, {0}")]
+    Notation(#[from] NotationError),
+    /// The path is not what it says.
+    #[error("path: {0}")]
+    Path(#[from] PathError),
+    /// A place names no rope or waypoint.
+    #[error("`{0}` is no place on this knot; write a rope and a waypoint, such as A12 or, on the way back, A12'")]
+    Place(String),
+}
+
+impl Knot {
+    /// Reads a knot's file.
+    ///
+    /// # Errors
+    /// [`EntryError`] names the field, the line of the path or the place that cannot be used.
+    pub fn read(id: &str, text: &str) -> Result<Self, EntryError> {
+        let entry: Entry = toml::from_str(text)?;
+        let path = KnotPath::build(&notation::parse(&entry.path)?)?;
+        let laid = entry.step.iter().map(|s| places(&s.upto, &path)).collect::<Result<_, _>>()?;
+        let tells = entry.telltale.iter().map(|t| place(&t.at, &path)).collect::<Result<_, _>>()?;
+        Ok(Self { id: id.to_owned(), entry, path, laid, tells })
+    }
+}
+
+fn places(words: &str, path: &KnotPath) -> Result<Vec<Place>, EntryError> {
+    words.split_whitespace().map(|w| place(w, path)).collect()
+}
+
+fn place(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
+    let wrong = || EntryError::Place(word.to_owned());
+    let letters = word.find(|c: char| c.is_ascii_digit()).ok_or_else(wrong)?;
+    let (name, rest) = word.split_at(letters);
+    let rope = path.strands.iter().position(|s| s.name == name).ok_or_else(wrong)?;
+    let back = rest.ends_with('\'');
+    let waypoint = f64::from_str(rest.trim_end_matches('\'')).map_err(|_| wrong())?;
+    let strand = &path.strands[rope];
+    let last = strand.along.iter().copied().fold(0.0, f64::max);
+    if waypoint > last + 1e-9 || (back && strand.back.is_none()) {
+        return Err(wrong());
+    }
+    Ok(Place { rope, waypoint, back })
+}

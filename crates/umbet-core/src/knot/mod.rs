@@ -1,0 +1,14 @@
+//! Knots: the notation they are written in, the path it describes, and the catalogue entry round it.
+
+mod catalogue;
+mod entry;
+pub mod meeting;
+pub mod notation;
+pub mod path;
+pub mod spline;
+
+pub use catalogue::{Catalogue, CatalogueError, catalogue};
+pub use entry::{
+    Along, Caution, CordNeeds, Family, Grip, Hands, Knot, Leaves, Mistake, Place, Release, School, Stands, Step, Strength,
+    Tail, Telltale, Untie, Usage, Wear,
+};

@@ -1,0 +1,15 @@
+//! The rules and the computation of Umbet, with no interface code, clock, file or network.
+//!
+//! Two ideas carry it: *a knot is a path* ([`knot`], [`draw`]) and *a joint is a situation*
+//! ([`situation`]) answered by choosing with reasons ([`choose`]).
+
+pub mod choose;
+pub mod cord;
+pub mod draw;
+pub mod hold;
+pub mod knot;
+pub mod object;
+pub mod situation;
+pub mod source;
+pub mod units;
+pub mod usage;

@@ -1,0 +1,274 @@
+//! A situation: what a joint is asked to do. Everything choosing judges by, and nothing else.
+//!
+//! A [`Draft`] is what a person said, units in the names and anything possible in the values. Reading it
+//! gives a [`Situation`], in which every value is within reason and every name is known.
+
+mod read;
+mod sentence;
+
+pub use read::{Fault, Situation, SituationObject, UsedCord};
+pub use sentence::{Fragment, OptionWords, PART_IDS, options, sentence};
+
+use serde::{Deserialize, Serialize};
+
+macro_rules! words {
+    ($(#[$doc:meta])* $name:ident { $($(#[$vdoc:meta])* $variant:ident => $words:literal),+ $(,)? }) => {
+        $(#[$doc])*
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
+        #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+        #[serde(rename_all = "kebab-case")]
+        pub enum $name { $($(#[$vdoc])* $variant),+ }
+        impl $name {
+            /// Every value, in the order it is offered.
+            pub const ALL: &'static [Self] = &[$(Self::$variant),+];
+            /// How it reads in the sentence.
+            pub const fn words(self) -> &'static str {
+                match self { $(Self::$variant => $words),+ }
+            }
+        }
+    };
+}
+
+words!(
+    /// What the knot is to do.
+    Task {
+        /// Make a line fast to something.
+        MakeFast => "is made fast to",
+        /// A guy that is tightened later.
+        Guy => "is tightened and re-tightened on",
+        /// Drag or hoist a log or pole.
+        Drag => "drags",
+        /// Join two cords.
+        Join => "is joined to",
+        /// A fixed loop in the end.
+        EndLoop => "ends in a loop over",
+        /// A loop in the middle of a line.
+        MidLoop => "carries a loop in its middle, its ends kept",
+        /// Stop a cord in a hole.
+        Stop => "is stopped from passing",
+        /// Bind a bundle.
+        Bind => "binds",
+    }
+);
+
+words!(
+    /// The shape it is tied to.
+    Shape {
+        /// Round post or tree.
+        Post => "round post or tree",
+        /// Smooth pipe or rail.
+        Pipe => "pipe or rail",
+        /// Square or angle section.
+        Square => "square section",
+        /// Ring or eye.
+        Ring => "ring or eye",
+        /// Eyelet.
+        Eyelet => "eyelet",
+        /// Cloth without an eyelet.
+        Cloth => "cloth with no eyelet",
+        /// Peg.
+        Peg => "peg",
+        /// Another rope.
+        Rope => "another rope",
+        /// A bight.
+        Bight => "bight",
+        /// Its own standing part.
+        OwnPart => "its own standing part",
+        /// Log or pole to drag.
+        Log => "log or pole",
+        /// Handle or bundle.
+        Bundle => "handle or bundle",
+        /// A hole to be stopped at.
+        Hole => "hole",
+    }
+);
+
+words!(
+    /// Which way it pulls.
+    Way {
+        /// Straight away from the object.
+        Away => "straight away",
+        /// Along it, one way.
+        Along => "along it, one way",
+        /// Along it or the line, either way.
+        EitherWay => "either way along it",
+        /// From three sides.
+        ThreeWays => "from three sides",
+    }
+);
+
+words!(
+    /// How it pulls.
+    Manner {
+        /// Steadily.
+        Steady => "steadily",
+        /// Swinging from side to side.
+        Swinging => "swinging from side to side",
+        /// In jerks.
+        Jerking => "in jerks",
+        /// Flogging in wind.
+        Flogging => "flogging in wind",
+        /// Slack, then tight again.
+        SlackAndTight => "slack, then tight again",
+    }
+);
+
+words!(
+    /// How long it stays.
+    Stays {
+        /// Minutes.
+        Minutes => "some minutes",
+        /// Until dusk.
+        Dusk => "dusk",
+        /// Overnight.
+        Night => "morning",
+        /// All season.
+        Season => "the season's end",
+    }
+);
+
+words!(
+    /// How it comes off.
+    Off {
+        /// One pull, even loaded.
+        OnePull => "by one pull, even loaded",
+        /// By hand.
+        ByHand => "by hand",
+        /// Never: semi-permanent.
+        Never => "never",
+        /// Only on purpose: no accident, animal or child lets it go.
+        OnPurpose => "only on purpose",
+    }
+);
+
+words!(
+    /// The state of the hands that tie it.
+    HandsState {
+        /// Bare.
+        Bare => "bare hands",
+        /// Gloves.
+        Gloves => "gloves",
+        /// Mittens.
+        Mittens => "mittens",
+        /// One hand only.
+        OneHand => "one hand only",
+        /// In the dark.
+        Dark => "the dark, by feel",
+        /// Overhead.
+        Overhead => "hands held overhead",
+        /// In a hurry.
+        Hurry => "a hurry",
+    }
+);
+
+/// A cord as named by a person.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct CordDraft {
+    /// Id of a cord kind.
+    pub kind: String,
+    /// Measured diameter; the kind's own when absent.
+    #[serde(default)]
+    pub diameter_mm: Option<f64>,
+    /// Wet.
+    #[serde(default)]
+    pub wet: bool,
+    /// Worn: judged at three quarters of its strength.
+    #[serde(default)]
+    pub worn: bool,
+}
+
+/// What a person said of a joint. Absent parts take the task's usual value.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Draft {
+    /// What the knot is to do.
+    pub task: Task,
+    /// The shape it is tied to.
+    #[serde(default)]
+    pub shape: Option<Shape>,
+    /// Diameter or width of the object.
+    #[serde(default)]
+    pub size_mm: Option<f64>,
+    /// Id of a surface.
+    #[serde(default)]
+    pub surface: Option<String>,
+    /// A loop can be dropped over its end.
+    #[serde(default)]
+    pub open_end: Option<bool>,
+    /// It has an edge that cuts.
+    #[serde(default)]
+    pub sharp_edge: bool,
+    /// The cord.
+    pub cord: CordDraft,
+    /// The other cord, where two are joined.
+    #[serde(default)]
+    pub second: Option<CordDraft>,
+    /// Which way it pulls.
+    #[serde(default)]
+    pub way: Option<Way>,
+    /// How it pulls.
+    #[serde(default)]
+    pub manner: Option<Manner>,
+    /// How hard.
+    #[serde(default)]
+    pub force_n: Option<f64>,
+    /// How long it stays.
+    #[serde(default)]
+    pub stays: Option<Stays>,
+    /// How it comes off.
+    #[serde(default)]
+    pub off: Option<Off>,
+    /// The line must come away with no knot in it.
+    #[serde(default)]
+    pub leaves_nothing: bool,
+    /// Tied while the line is tight.
+    #[serde(default)]
+    pub tight: bool,
+    /// An end is free to tie with.
+    #[serde(default)]
+    pub end_free: Option<bool>,
+    /// The hands that tie it.
+    #[serde(default)]
+    pub hands: Option<HandsState>,
+    /// A person hangs on it or passes under it.
+    #[serde(default)]
+    pub people: bool,
+    /// Knots the tier knows; they come first among equals.
+    #[serde(default)]
+    pub knows: Vec<String>,
+    /// Schools of practice preferred, by id.
+    #[serde(default)]
+    pub schools: Vec<String>,
+}
+
+impl Draft {
+    /// The usual joint of its task, in parachute cord.
+    pub fn usual(task: Task) -> Self {
+        let cord = |kind: &str| CordDraft { kind: kind.to_owned(), diameter_mm: None, wet: false, worn: false };
+        Self {
+            task,
+            shape: None,
+            size_mm: None,
+            surface: None,
+            open_end: None,
+            sharp_edge: false,
+            cord: cord(if task == Task::Drag { "laid-manila-16" } else { "paracord-iii" }),
+            second: (task == Task::Join).then(|| cord("paracord-iii")),
+            way: None,
+            manner: None,
+            force_n: None,
+            stays: None,
+            off: None,
+            leaves_nothing: false,
+            tight: false,
+            end_free: None,
+            hands: None,
+            people: false,
+            knows: Vec::new(),
+            schools: Vec::new(),
+        }
+    }
+}

@@ -1,0 +1,276 @@
+//! Typed quantities and how they are read aloud.
+//!
+//! Inside the core a length is a [`Length`] and a force a [`Force`]; bare numbers cross only at the
+//! edge, where the unit is in the name (`span_m`, `diameter_mm`, `force_n`).
+//!
+//! Conversion factors: the inch is 25.4 mm exactly, the pound-force 4.448 221 615 260 5 N exactly
+//! (international yard and pound agreement 1959, standard gravity 9.806 65 m/s²).
+
+use serde::{Deserialize, Serialize};
+use std::ops::{Add, Div, Mul, Sub};
+
+macro_rules! quantity {
+    ($(#[$doc:meta])* $name:ident, $unit:literal) => {
+        $(#[$doc])*
+        #[derive(Debug, Clone, Copy, PartialEq, PartialOrd, Default)]
+        pub struct $name(f64);
+        impl Add for $name { type Output = Self; fn add(self, o: Self) -> Self { Self(self.0 + o.0) } }
+        impl Sub for $name { type Output = Self; fn sub(self, o: Self) -> Self { Self(self.0 - o.0) } }
+        impl Mul<f64> for $name { type Output = Self; fn mul(self, k: f64) -> Self { Self(self.0 * k) } }
+        impl Div<f64> for $name { type Output = Self; fn div(self, k: f64) -> Self { Self(self.0 / k) } }
+        impl Div for $name { type Output = f64; fn div(self, o: Self) -> f64 { self.0 / o.0 } }
+        impl $name {
+            /// The greater of the two.
+            pub fn max(self, other: Self) -> Self { Self(self.0.max(other.0)) }
+        }
+    };
+}
+
+quantity!(
+    /// A length, kept in metres.
+    Length, "m"
+);
+quantity!(
+    /// A force, kept in newtons.
+    Force, "N"
+);
+
+impl Length {
+    /// From metres.
+    pub const fn from_m(m: f64) -> Self {
+        Self(m)
+    }
+    /// From millimetres.
+    pub const fn from_mm(mm: f64) -> Self {
+        Self(mm / 1000.0)
+    }
+    /// In metres.
+    pub const fn m(self) -> f64 {
+        self.0
+    }
+    /// In millimetres.
+    pub const fn mm(self) -> f64 {
+        self.0 * 1000.0
+    }
+    /// In inches.
+    pub const fn inches(self) -> f64 {
+        self.0 / 0.0254
+    }
+}
+
+impl Force {
+    /// From newtons.
+    pub const fn from_n(n: f64) -> Self {
+        Self(n)
+    }
+    /// In newtons.
+    pub const fn n(self) -> f64 {
+        self.0
+    }
+    /// In pounds-force.
+    pub const fn lbf(self) -> f64 {
+        self.0 / 4.448_221_615_260_5
+    }
+    /// The mass in kilograms that weighs this much at standard gravity.
+    pub const fn kilograms_weight(self) -> f64 {
+        self.0 / 9.806_65
+    }
+}
+
+/// An estimate between two ends, never one promised figure.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Band {
+    /// The cautious end.
+    pub low: f64,
+    /// The hopeful end.
+    pub high: f64,
+}
+
+impl Band {
+    /// A band; the ends may be given in either order.
+    pub fn new(a: f64, b: f64) -> Self {
+        Self { low: a.min(b), high: a.max(b) }
+    }
+    /// Both ends multiplied by `k ≥ 0`.
+    pub fn scaled(self, k: f64) -> Self {
+        Self { low: self.low * k, high: self.high * k }
+    }
+}
+
+/// The measures a person reads in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum UnitSystem {
+    /// Metres, millimetres, newtons.
+    #[default]
+    Metric,
+    /// Feet, inches, pounds-force.
+    Imperial,
+    /// Arm spans, forearms, hand spans and finger widths; forces as the weight of a mass.
+    Body,
+}
+
+/// One person's body used as a tape.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct BodyMeasures {
+    /// Finger tip to finger tip, both arms out, metres.
+    pub arm_span_m: f64,
+    /// Elbow to finger tip, metres.
+    pub forearm_m: f64,
+    /// Thumb tip to little-finger tip, hand spread, millimetres.
+    pub hand_span_mm: f64,
+    /// Four fingers laid side by side, millimetres.
+    pub four_fingers_mm: f64,
+}
+
+impl Default for BodyMeasures {
+    /// A middling adult: arm span about body height, four fingers about 75 mm (common practice).
+    fn default() -> Self {
+        Self { arm_span_m: 1.7, forearm_m: 0.45, hand_span_mm: 210.0, four_fingers_mm: 75.0 }
+    }
+}
+
+/// How quantities are put into words for one reader.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Reader {
+    /// The measures read in.
+    pub units: UnitSystem,
+    /// The reader's own body, used by [`UnitSystem::Body`].
+    pub body: BodyMeasures,
+}
+
+impl Reader {
+    /// A length along cord or across ground: `0.57 m`, `1 ft 10 in`, `1¼ forearms`.
+    pub fn length(&self, l: Length) -> String {
+        match self.units {
+            UnitSystem::Metric if l.mm() < 299.5 => format!("{:.0} mm", l.mm()),
+            UnitSystem::Metric => format!("{:.2} m", l.m()),
+            UnitSystem::Imperial => feet_and_inches(l),
+            UnitSystem::Body => self.body_length(l),
+        }
+    }
+
+    /// A diameter or thickness: millimetres, or inches to the nearest sixteenth.
+    pub fn diameter(&self, l: Length) -> String {
+        match self.units {
+            UnitSystem::Imperial => format!("{} in", fraction(l.inches(), 16)),
+            _ if l.mm() < 10.0 && (l.mm() - l.mm().round()).abs() > 0.05 => format!("{:.1} mm", l.mm()),
+            _ if l.mm() < 99.5 => format!("{:.0} mm", l.mm()),
+            _ => format!("{:.0} cm", l.mm() / 10.0),
+        }
+    }
+
+    /// A force, rounded to two or three figures.
+    pub fn force(&self, f: Force) -> String {
+        match self.units {
+            UnitSystem::Metric => format!("{} N", grouped(two_figures(f.n()))),
+            UnitSystem::Imperial => format!("{} lbf", grouped(two_figures(f.lbf()))),
+            UnitSystem::Body => format!("{} kg hung on it", grouped(two_figures(f.kilograms_weight()))),
+        }
+    }
+
+    fn body_length(&self, l: Length) -> String {
+        let quarters = |unit_m: f64, one: &str, many: &str| {
+            let n = l.m() / unit_m;
+            format!("{} {}", fraction(n, 4), if n > 1.01 { many } else { one })
+        };
+        let finger_m = self.body.four_fingers_mm / 4000.0;
+        match l.m() {
+            m if m < self.body.hand_span_mm / 1000.0 * 0.95 => quarters(finger_m, "finger", "fingers"),
+            m if m < self.body.forearm_m * 0.95 => quarters(self.body.hand_span_mm / 1000.0, "hand span", "hand spans"),
+            m if m < self.body.arm_span_m * 0.95 => quarters(self.body.forearm_m, "forearm", "forearms"),
+            _ => quarters(self.body.arm_span_m, "arm span", "arm spans"),
+        }
+    }
+}
+
+fn feet_and_inches(l: Length) -> String {
+    let whole = l.inches().round();
+    if l.inches() < 11.75 {
+        return format!("{} in", fraction(l.inches(), 4));
+    }
+    let (feet, inches) = ((whole / 12.0).floor(), whole % 12.0);
+    if inches < 0.5 { format!("{feet:.0} ft") } else { format!("{feet:.0} ft {inches:.0} in") }
+}
+
+/// `value` as a whole number and the nearest part in `parts`, upwards never below one part.
+fn fraction(value: f64, parts: u32) -> String {
+    let n = (value * f64::from(parts)).round().max(1.0) as u64;
+    let (whole, mut top, mut bottom) = (n / u64::from(parts), n % u64::from(parts), u64::from(parts));
+    while top > 0 && top.is_multiple_of(2) {
+        top /= 2;
+        bottom /= 2;
+    }
+    match (whole, top) {
+        (w, 0) => w.to_string(),
+        (0, t) => format!("{t}/{bottom}"),
+        (w, t) => format!("{w} {t}/{bottom}"),
+    }
+}
+
+fn two_figures(x: f64) -> f64 {
+    if x < 1.0 {
+        return x;
+    }
+    let step = 10f64.powf((x.log10().floor() - 1.0).max(0.0));
+    (x / step).round() * step
+}
+
+/// Thousands parted by a comma.
+fn grouped(x: f64) -> String {
+    let digits = format!("{x:.0}");
+    let mut out = String::new();
+    for (i, c) in digits.chars().enumerate() {
+        if i > 0 && (digits.len() - i).is_multiple_of(3) {
+            out.push(',');
+        }
+        out.push(c);
+    }
+    out
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn reader(units: UnitSystem) -> Reader {
+        Reader { units, ..Reader::default() }
+    }
+
+    #[test]
+    fn metric_changes_to_metres_at_thirty_centimetres() {
+        let r = reader(UnitSystem::Metric);
+        assert_eq!(r.length(Length::from_mm(130.0)), "130 mm");
+        assert_eq!(r.length(Length::from_m(0.57)), "0.57 m");
+        assert_eq!(r.diameter(Length::from_mm(250.0)), "25 cm");
+        assert_eq!(r.diameter(Length::from_mm(2.5)), "2.5 mm");
+    }
+
+    #[test]
+    fn imperial_reads_in_feet_inches_and_fractions() {
+        let r = reader(UnitSystem::Imperial);
+        assert_eq!(r.length(Length::from_m(0.57)), "1 ft 10 in");
+        assert_eq!(r.length(Length::from_mm(130.0)), "5 in");
+        assert_eq!(r.diameter(Length::from_mm(48.0)), "1 7/8 in");
+        // 2 447 N is the 550 lbf of PIA-C-5040 type III.
+        assert_eq!(r.force(Force::from_n(2447.0)), "550 lbf");
+    }
+
+    #[test]
+    fn body_measures_pick_the_member_that_fits() {
+        let r = reader(UnitSystem::Body);
+        assert_eq!(r.length(Length::from_mm(75.0)), "4 fingers");
+        assert_eq!(r.length(Length::from_m(0.45)), "1 forearm");
+        assert_eq!(r.length(Length::from_m(3.4)), "2 arm spans");
+    }
+
+    #[test]
+    fn forces_are_rounded_not_promised() {
+        let r = reader(UnitSystem::Metric);
+        assert_eq!(r.force(Force::from_n(1234.0)), "1,200 N");
+        assert_eq!(r.force(Force::from_n(400.0)), "400 N");
+    }
+}

@@ -1,0 +1,2 @@
+//! Umbet.
+fn main(){}

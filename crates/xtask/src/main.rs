@@ -1,0 +1,2 @@
+//! xtask.
+fn main(){}
