@@ -1,8 +1,112 @@
-//! Choosing.
+//! Choosing: a judge that gives reasons, not a score.
+//!
+//! Every knot is put before every rule of [`rules::ALL`]. A rule is silent, remarks, wishes for a mend,
+//! or refuses, always with a sentence, its numbers and its source. A mend wished for is made (if the knot
+//! allows it) and the knot is judged again. What fits is ordered by [`rank`], never by hidden weights.
 
-use serde::{Deserialize, Serialize};
-/// A change that makes a knot fit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "kebab-case")]
-pub enum Mend { MoreTurn, RoundTurnFirst, RidingTurn, BackupHalfHitch, SlipLast, DoubleIt, LongerTail, StopperBehind, LockBight, PadEdge, HeavierCord }
+mod answer;
+pub(crate) mod candidate;
+mod mend;
+mod rank;
+pub mod rules;
+mod school;
+mod wishes;
+
+pub use answer::{Answer, Facts, GiveUp, KnotAnswer, MendWords, NumberWords, Reason, Verdict};
+pub use candidate::{Candidate, Case, Grade};
+pub use mend::Mend;
+pub use school::{Matter, WayOfPractice, matters};
+
+use crate::knot::{Catalogue, Knot};
+use crate::situation::Situation;
+use crate::units::Reader;
+use rules::{Finding, Weight};
+
+/// Most mends made to one knot before it is given up.
+const MOST_MENDS: usize = 4;
+
+/// Judges every knot of the catalogue for a situation.
+pub fn choose(catalogue: &Catalogue, situation: &Situation, reader: &Reader) -> Answer {
+    if situation.people {
+        return Answer::declined();
+    }
+    let case = Case::new(situation, *reader);
+    let mut judged: Vec<Judged<'_>> = catalogue.knots().iter().map(|k| judge(k, &case)).collect();
+    judged.sort_by(|a, b| rank::compare(a, b, &case));
+    let give_up = if judged.iter().any(Judged::fits) { Vec::new() } else { wishes::to_give_up(catalogue, situation) };
+    answer::put(&judged, &case, give_up)
+}
+
+/// How many knots fit, mended or not; what giving up a wish is measured by.
+pub(crate) fn fitting<'a>(catalogue: &'a Catalogue, situation: &Situation) -> Vec<&'a Knot> {
+    let case = Case::new(situation, Reader::default());
+    let mut judged: Vec<Judged<'_>> =
+        catalogue.knots().iter().map(|k| judge(k, &case)).filter(Judged::fits).collect();
+    judged.sort_by(|a, b| rank::compare(a, b, &case));
+    judged.into_iter().map(|j| j.candidate.knot).collect()
+}
+
+/// A knot once judged.
+pub(crate) struct Judged<'a> {
+    /// The knot, mends made.
+    pub candidate: Candidate<'a>,
+    /// What the rules said of it in the end.
+    pub findings: Vec<Finding>,
+    /// What asked for each mend.
+    pub mended: Vec<(Mend, Finding)>,
+    /// Why it is left on the ground.
+    pub refusal: Option<Finding>,
+    /// How it grips, mends made.
+    pub grade: Grade,
+    /// Friction the surface must give, mends made.
+    pub need: Option<f64>,
+}
+
+impl<'a> Judged<'a> {
+    fn new(candidate: Candidate<'a>, findings: Vec<Finding>, mended: Vec<(Mend, Finding)>, refusal: Option<Finding>, case: &Case<'_>) -> Self {
+        let need = candidate.grip_needed(case);
+        let grade = candidate.grade_at(need, case);
+        Self { candidate, findings, mended, refusal, grade, need }
+    }
+
+    /// Some mend is needed, not only welcome.
+    pub fn needs_mending(&self) -> bool {
+        self.mended.iter().any(|(_, f)| matches!(f.weight, Weight::Wants(_)))
+    }
+
+    /// As it is, or mended.
+    pub fn fits(&self) -> bool {
+        self.refusal.is_none()
+    }
+}
+
+fn judge<'a>(knot: &'a Knot, case: &Case<'_>) -> Judged<'a> {
+    let mut candidate = Candidate::new(knot);
+    let mut mended = Vec::new();
+    loop {
+        let mut findings: Vec<Finding> = rules::ALL.iter().filter_map(|r| (r.judge)(&candidate, case)).collect();
+        findings.sort_by_key(|f| f.weight.order());
+        let refused = findings.iter().position(|f| matches!(f.weight, Weight::Refuses));
+        let wish = findings.iter().position(|f| f.wish().is_some());
+        let mend = wish.and_then(|i| findings[i].wish().and_then(|ms| candidate.first_possible(ms)));
+        match (refused, wish, mend) {
+            (Some(i), _, _) => {
+                let refusal = Some(findings.swap_remove(i));
+                return Judged::new(candidate, findings, mended, refusal, case);
+            }
+            (None, Some(i), Some(m)) if mended.len() < MOST_MENDS => {
+                candidate.mend(m, case);
+                mended.push((m, findings.swap_remove(i)));
+            }
+            (None, Some(i), _) => {
+                if let Some(k) = findings.iter().position(|f| matches!(f.weight, Weight::Wants(_))) {
+                    let refusal = Some(findings.swap_remove(k));
+                    return Judged::new(candidate, findings, mended, refusal, case);
+                }
+                findings[i].weight = Weight::Notes;
+                return Judged::new(candidate, findings, mended, None, case);
+            }
+            (None, None, _) => return Judged::new(candidate, findings, mended, None, case),
+        }
+    }
+}

@@ -111,6 +111,21 @@ pub struct Grip {
     pub slack: Wear,
     /// The same, in stiff cord.
     pub slack_stiff: Option<Wear>,
+    /// A half hitch behind it.
+    pub backup: Backup,
+}
+
+/// When a hitch is backed up with a half hitch (common practice).
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Deserialize)]
+#[serde(rename_all = "kebab-case")]
+pub enum Backup {
+    /// Not needed.
+    #[default]
+    Never,
+    /// Where it matters: practitioners differ.
+    WhereItMatters,
+    /// Always.
+    Always,
 }
 
 /// What stays in the line when the object is gone and the ends are drawn.
@@ -204,6 +219,8 @@ pub struct Usage {
     pub turns: f64,
     /// Diameters of cord in the knot besides.
     pub body_d: f64,
+    /// Width of a stopper, in diameters.
+    pub width_d: f64,
     /// Extra length a loop or long tail wants, metres.
     pub loop_m: f64,
     /// Tail in diameters (10–12, common practice), never under four fingers.

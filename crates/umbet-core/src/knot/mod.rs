@@ -9,6 +9,6 @@ pub mod spline;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
-    Along, Caution, CordNeeds, Family, Grip, Hands, Knot, Leaves, Mistake, Place, Release, School, Stands, Step, Strength,
+    Along, Backup, Caution, CordNeeds, Family, Grip, Hands, Knot, Leaves, Mistake, Place, Release, School, Stands, Step, Strength,
     Tail, Telltale, Untie, Usage, Wear,
 };

@@ -117,13 +117,13 @@ words!(
     /// How long it stays.
     Stays {
         /// Minutes.
-        Minutes => "some minutes",
+        Minutes => "for some minutes",
         /// Until dusk.
-        Dusk => "dusk",
+        Dusk => "until dusk",
         /// Overnight.
-        Night => "morning",
+        Night => "until morning",
         /// All season.
-        Season => "the season's end",
+        Season => "until the season's end",
     }
 );
 

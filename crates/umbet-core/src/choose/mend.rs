@@ -1,0 +1,132 @@
+//! Changes that make a knot fit. Each changes the knot's facts, its cord and its caption; then the
+//! knot is judged again. A new mend is a variant, its words and its effect.
+
+use super::candidate::{Candidate, Case};
+use crate::hold::{Element, On};
+use crate::knot::Wear;
+use crate::units::Force;
+use serde::{Deserialize, Serialize};
+
+/// A change that makes a knot fit.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Mend {
+    /// One more turn round the object or line.
+    MoreTurn,
+    /// A round turn before the hitches.
+    RoundTurnFirst,
+    /// A half hitch behind it on the standing part.
+    BackupHalfHitch,
+    /// The last tuck made with a bight.
+    SlipLast,
+    /// A second turn in a bend.
+    DoubleIt,
+    /// Twice the tail.
+    LongerTail,
+    /// An overhand of the bight round the line.
+    LockBight,
+    /// Something soft under the cord at a hard edge.
+    PadEdge,
+    /// Stronger cord.
+    HeavierCord,
+}
+
+impl Mend {
+    /// Open to every knot, whatever its file says.
+    pub fn always_possible(self) -> bool {
+        matches!(self, Self::PadEdge | Self::HeavierCord)
+    }
+
+    /// How often it may be made to one knot.
+    pub fn most(self) -> usize {
+        if self == Self::MoreTurn { 3 } else { 1 }
+    }
+
+    /// What to do, for the caption under the drawing.
+    pub fn words(self, c: &Candidate<'_>, case: &Case<'_>) -> String {
+        let tail = || case.reader.length(c.tail(case));
+        match self {
+            Self::MoreTurn => match c.times(self) {
+                1 => "one more turn".into(),
+                n => format!("{n} more turns"),
+            },
+            Self::RoundTurnFirst => "a round turn first".into(),
+            Self::BackupHalfHitch => format!("a half hitch behind it, tail {}", tail()),
+            Self::SlipLast => "the last tuck slipped: push a bight, not the end".into(),
+            Self::DoubleIt => "a second turn round the bight".into(),
+            Self::LongerTail => format!("a tail of {}", tail()),
+            Self::LockBight => "its bight locked with an overhand round the line; no longer quick".into(),
+            Self::PadEdge => "the edge padded under the cord".into(),
+            Self::HeavierCord => {
+                let wanted = Force::from_n(c.strength_wanted_n);
+                format!("cord of {} strength or more", case.reader.force(wanted))
+            }
+        }
+    }
+}
+
+impl Candidate<'_> {
+    /// Makes a mend.
+    pub(super) fn mend(&mut self, mend: Mend, case: &Case<'_>) {
+        self.applied.push(mend);
+        match mend {
+            Mend::MoreTurn | Mend::RoundTurnFirst => self.add_turn(),
+            Mend::BackupHalfHitch => self.add_half_hitch(),
+            Mend::SlipLast => {
+                self.one_pull = true;
+                self.usage.body_d += 12.0;
+            }
+            Mend::DoubleIt => {
+                self.slick = if self.slick == Wear::Fails { Wear::Loosens } else { Wear::Stays };
+                self.doubled = true;
+                self.usage.body_d += 12.0;
+                self.moves += 2;
+            }
+            Mend::LongerTail => {
+                self.tail.diameters *= 2.0;
+                self.tail.least_m *= 2.0;
+                self.slick = Wear::Stays;
+                self.slack = self.slack.min(Wear::Stays);
+            }
+            Mend::LockBight => {
+                self.one_pull = false;
+                self.locked = true;
+                self.moves += 1;
+                self.usage.body_d += 18.0;
+            }
+            Mend::PadEdge => self.padded = true,
+            Mend::HeavierCord => self.strength_wanted_n = case.strength_wanted(self).n(),
+        }
+    }
+
+    fn add_turn(&mut self) {
+        self.usage.turns += 1.0;
+        self.turns_along += 1;
+        self.moves += 1;
+        self.slick = Wear::Stays;
+        self.swinging = Wear::Stays;
+        self.jerking = Wear::Stays;
+        let turn = self.network.iter_mut().rev().find(|e| matches!(e, Element::Wrap { wrap: On::Object, .. }));
+        if let Some(Element::Wrap { turns, .. }) = turn {
+            *turns += 1.0;
+        }
+    }
+
+    /// A half hitch on the standing part lies before the rest, on the tail's side.
+    fn add_half_hitch(&mut self) {
+        self.usage.body_d += 11.0;
+        self.moves += 1;
+        (self.swinging, self.jerking, self.slack) = (Wear::Stays, Wear::Stays, Wear::Stays);
+        self.backed = true;
+        if !self.network.is_empty() {
+            for e in &mut self.network {
+                if let Element::Pinch { under, .. } = e {
+                    *under += 2;
+                }
+            }
+            let hitch = [Element::Pinch { under: 2, pinch: On::Own, bump: 1.0 }, Element::Wrap { turns: 1.0, wrap: On::Own }];
+            self.network.splice(0..0, hitch);
+        }
+    }
+}

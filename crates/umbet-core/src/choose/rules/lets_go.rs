@@ -1,0 +1,75 @@
+//! How does it let go?
+
+use super::{Mend, Rule, notes, number, refuses, wants};
+use crate::knot::Untie;
+use crate::situation::{Off, Stays};
+
+/// One pull, even under load.
+pub const ONE_PULL: Rule = Rule {
+    id: "one-pull",
+    asks: "Does one pull let it go?",
+    judge: |c, case| {
+        if case.s.off != Off::OnePull {
+            return None;
+        }
+        if c.one_pull && case.s.force.n() > 1000.0 {
+            return notes("one-pull", format!("Over about {} a slipped bight may not draw through.", case.reader.force(crate::units::Force::from_n(1000.0))));
+        }
+        if c.one_pull {
+            return notes("one-pull", "One pull on the tail frees it, even loaded.".into());
+        }
+        wants("one-pull", &[Mend::SlipLast], "One pull does not free it as it is.".into(), "Fits if it may be untied by hand")
+    },
+};
+
+/// What stays in the line.
+pub const LEAVES: Rule = Rule {
+    id: "leaves",
+    asks: "Does it leave a knot in the line?",
+    judge: |c, case| {
+        let leaves = &c.knot.entry.release.leaves;
+        if !case.s.leaves_nothing {
+            return None;
+        }
+        let mut f = if leaves.nothing {
+            notes("leaves", "Leaves nothing in the line.".into())
+        } else {
+            refuses("leaves", format!("Leaves {} in the line.", leaves.what), "Fits if a knot may stay")
+        }?;
+        f.numbers.push(number("known from", leaves.because.clone()));
+        f.source = "path";
+        Some(f)
+    },
+};
+
+/// By hand after this load.
+pub const BY_HAND: Rule = Rule {
+    id: "by-hand",
+    asks: "Can it be undone by hand after this load?",
+    judge: |c, case| {
+        let untie = c.knot.entry.release.untie;
+        let heavy = case.s.force.n() > case.strength_left(c).low / 8.0;
+        match (case.s.off, untie) {
+            (Off::Never, _) | (_, Untie::Easy) => None,
+            (_, Untie::Cut) => refuses("by-hand", "Grips, then has to be cut.".into(), "Fits if it stays for good"),
+            (_, Untie::Jams) if heavy => notes("by-hand", "Jams under this load: bring a spike.".into()),
+            _ => None,
+        }
+    },
+};
+
+/// Quick releases where an accident, an animal or a season can pull them.
+pub const ON_PURPOSE: Rule = Rule {
+    id: "on-purpose",
+    asks: "Could it be let go by accident?",
+    judge: |c, case| {
+        let unwatched = case.s.stays == Stays::Season || matches!(case.s.off, Off::OnPurpose | Off::Never);
+        if !unwatched || !c.one_pull {
+            return None;
+        }
+        if case.s.off == Off::OnePull {
+            return notes("on-purpose", "Left that long, anything may pull the tail: look at it daily.".into());
+        }
+        wants("on-purpose", &[Mend::LockBight], "Anything that catches the tail lets it go.".into(), "Fits while it is watched")
+    },
+};

@@ -1,0 +1,55 @@
+//! Schools of practice: where practitioners differ, read from `catalogue/schools.toml`.
+
+use serde::{Deserialize, Serialize};
+use std::sync::LazyLock;
+
+/// A matter practitioners differ about.
+#[derive(Debug, Clone, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Matter {
+    /// Stable id.
+    pub id: String,
+    /// What it is about.
+    pub about: String,
+    /// The ways.
+    #[serde(rename = "way")]
+    pub ways: Vec<WayOfPractice>,
+}
+
+/// One way of doing it.
+#[derive(Debug, Clone, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct WayOfPractice {
+    /// Stable id; a situation prefers a school by it.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Why its people do it so.
+    pub why: String,
+    /// Knots it puts first among equals.
+    pub knots: Vec<String>,
+}
+
+/// Every matter.
+///
+/// # Panics
+/// When the built-in file is faulty, which the tests rule out.
+pub fn matters() -> &'static [Matter] {
+    #[derive(Deserialize)]
+    struct File {
+        matter: Vec<Matter>,
+    }
+    static MATTERS: LazyLock<Vec<Matter>> = LazyLock::new(|| {
+        let file: File = toml::from_str(include_str!("../../catalogue/schools.toml")).expect("catalogue/schools.toml reads");
+        file.matter
+    });
+    &MATTERS
+}
+
+/// Whether any of the schools puts this knot first.
+pub(super) fn prefers(schools: &[String], knot: &str) -> bool {
+    let ways = matters().iter().flat_map(|m| &m.ways);
+    ways.filter(|w| schools.contains(&w.id)).any(|w| w.knots.iter().any(|k| k == knot))
+}
