@@ -1,0 +1,1 @@
+insert into job (name, place, note) values (?1, ?2, ?3)

@@ -1,0 +1,1 @@
+update job set name = ?1, place = ?2, note = ?3, version = version + 1 where id = ?4 and version = ?5 and deleted_at is null

@@ -1,0 +1,2 @@
+update joint set name = ?1, situation = ?2, knot = ?3, note = ?4, position = ?5, version = version + 1
+where id = ?6 and version = ?7 and deleted_at is null

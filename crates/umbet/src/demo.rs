@@ -1,0 +1,62 @@
+//! The demonstration: the Fennick Point footbridge crew, from `demo/fennick-point.toml`.
+
+use crate::error::Error;
+use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KitCord};
+use serde::Deserialize;
+use sqlx::SqlitePool;
+use umbet_core::situation::Draft;
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Scenario {
+    cord: Vec<CordInput>,
+    job: Vec<DemoJob>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct DemoJob {
+    name: String,
+    place: String,
+    note: String,
+    joint: Vec<DemoJoint>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct DemoJoint {
+    name: String,
+    #[serde(default)]
+    note: String,
+    #[serde(default)]
+    knot: Option<String>,
+    situation: Draft,
+}
+
+/// Loads the scenario into an empty data file; a file that holds jobs already is left alone.
+///
+/// # Errors
+/// When the scenario is faulty (the tests rule that out) or the store fails.
+pub async fn load(pool: &SqlitePool) -> anyhow::Result<()> {
+    if !Job::list(pool).await?.is_empty() {
+        return Ok(());
+    }
+    let scenario: Scenario = toml::from_str(include_str!("../demo/fennick-point.toml"))?;
+    fill(pool, scenario).await?;
+    Ok(())
+}
+
+async fn fill(pool: &SqlitePool, scenario: Scenario) -> Result<(), Error> {
+    for cord in &scenario.cord {
+        KitCord::add(pool, cord).await?;
+    }
+    for job in scenario.job {
+        let input = JobInput { name: job.name, place: job.place, note: job.note, version: 0 };
+        let id = Job::add(pool, &input).await?.id;
+        for j in job.joint {
+            let input = JointInput { name: j.name, situation: j.situation, knot: j.knot, note: j.note, position: None, version: 0 };
+            Joint::add(pool, id, &input).await?;
+        }
+    }
+    Ok(())
+}

@@ -1,0 +1,128 @@
+//! What goes wrong, and the one place that turns it into an answer (problem details, RFC 9457).
+
+use axum::Json;
+use axum::http::{HeaderValue, StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use serde::Serialize;
+use umbet_core::situation::Fault;
+use utoipa::ToSchema;
+
+/// A problem in the client's terms.
+#[derive(Debug, Clone, Serialize, ToSchema)]
+pub struct Problem {
+    /// A short name of the kind of problem.
+    #[serde(rename = "type")]
+    pub kind: String,
+    /// The kind in words.
+    pub title: String,
+    /// HTTP status.
+    pub status: u16,
+    /// What to change.
+    pub detail: String,
+    /// Values that cannot be used, each with what to change.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub faults: Vec<Fault>,
+}
+
+/// Everything a route can fail with.
+#[derive(Debug, thiserror::Error)]
+pub enum Error {
+    /// The body, path or query cannot be read.
+    #[error("{detail}")]
+    Unreadable {
+        /// Status axum gave it.
+        status: StatusCode,
+        /// What to change.
+        detail: String,
+    },
+    /// It reads, but some values cannot be used.
+    #[error("some values cannot be used")]
+    Unusable(Vec<Fault>),
+    /// There is no such thing.
+    #[error("there is no {0} with this number or name")]
+    Missing(&'static str),
+    /// Someone else changed it first.
+    #[error("changed meanwhile")]
+    Stale,
+    /// The request comes from another site.
+    #[error("{0}")]
+    Foreign(&'static str),
+    /// The method is not one this address answers to.
+    #[error("this address does not answer to that method")]
+    Method,
+    /// The store failed.
+    #[error(transparent)]
+    Store(#[from] sqlx::Error),
+    /// What is stored cannot be read back.
+    #[error(transparent)]
+    Stored(#[from] serde_json::Error),
+}
+
+impl Error {
+    /// One value that cannot be used.
+    pub fn fault(field: &str, says: impl Into<String>) -> Self {
+        Self::Unusable(vec![Fault { field: field.to_owned(), says: says.into() }])
+    }
+
+    fn problem(self) -> Problem {
+        let problem = |status: StatusCode, kind: &str, title: &str, detail: String| Problem {
+            kind: format!("urn:umbet:{kind}"),
+            title: title.to_owned(),
+            status: status.as_u16(),
+            detail,
+            faults: Vec::new(),
+        };
+        match self {
+            Self::Unreadable { status, detail } => problem(status, "unreadable", "The request cannot be read", detail),
+            Self::Unusable(faults) => {
+                let detail = faults.iter().map(|f| f.says.clone()).collect::<Vec<_>>().join(" ");
+                let mut p = problem(StatusCode::UNPROCESSABLE_ENTITY, "unusable", "Some values cannot be used", detail);
+                p.faults = faults;
+                p
+            }
+            Self::Missing(_) => problem(StatusCode::NOT_FOUND, "missing", "Not found", format!("{}.", capital(&self.to_string()))),
+            Self::Stale => problem(
+                StatusCode::CONFLICT,
+                "stale",
+                "Changed meanwhile",
+                "It was changed in another window. Load it again; your words are kept here.".into(),
+            ),
+            Self::Foreign(why) => problem(StatusCode::FORBIDDEN, "foreign", "Not from here", why.into()),
+            Self::Method => problem(
+                StatusCode::METHOD_NOT_ALLOWED,
+                "method",
+                "Method not allowed",
+                "This address does not answer to that method. See /api/openapi.json.".into(),
+            ),
+            Self::Store(e) => ours(&e),
+            Self::Stored(e) => ours(&e),
+        }
+    }
+}
+
+/// Our fault: logged whole, told briefly.
+fn ours(e: &dyn std::error::Error) -> Problem {
+    tracing::error!(error = %e, "request failed");
+    Problem {
+        kind: "urn:umbet:ours".into(),
+        title: "Our fault".into(),
+        status: 500,
+        detail: "The data file could not be read or written. Nothing was changed; try again.".into(),
+        faults: Vec::new(),
+    }
+}
+
+fn capital(s: &str) -> String {
+    let mut c = s.chars();
+    c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
+}
+
+impl IntoResponse for Error {
+    fn into_response(self) -> Response {
+        let problem = self.problem();
+        let status = StatusCode::from_u16(problem.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
+        let mut response = (status, Json(problem)).into_response();
+        response.headers_mut().insert(header::CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
+        response
+    }
+}

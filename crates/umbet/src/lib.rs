@@ -1,0 +1,64 @@
+//! Umbet, the application: the core behind HTTP, the user's data in one SQLite file, the page inside.
+
+mod assets;
+pub mod config;
+pub mod demo;
+mod error;
+mod extract;
+mod guard;
+mod routes;
+mod state;
+pub mod store;
+
+pub use error::{Error, Problem};
+pub use state::App;
+
+use axum::extract::DefaultBodyLimit;
+use axum::http::StatusCode;
+use axum::routing::get;
+use axum::{Json, Router, middleware};
+use std::future::Future;
+use std::time::Duration;
+use tokio::net::TcpListener;
+use tower_http::catch_panic::CatchPanicLayer;
+use tower_http::compression::CompressionLayer;
+use tower_http::timeout::TimeoutLayer;
+use tower_http::trace::TraceLayer;
+
+/// Longest a request may take.
+const LONGEST: Duration = Duration::from_secs(15);
+
+/// The OpenAPI document.
+pub fn openapi() -> utoipa::openapi::OpenApi {
+    routes::api().1
+}
+
+/// The whole router, as it is served and as it is tested.
+pub fn router(app: App, hosts: guard::Hosts) -> Router {
+    let (api, document) = routes::api();
+    api.route("/api/openapi.json", get(move || async move { Json(document) }))
+        .route("/api/health", get(|| async { "well" }))
+        .method_not_allowed_fallback(routes::wrong_method)
+        .route("/api/{*rest}", axum::routing::any(routes::missing))
+        .fallback(assets::serve)
+        .with_state(app)
+        .layer(DefaultBodyLimit::max(guard::LARGEST_BODY))
+        .layer(middleware::from_fn_with_state(hosts, guard::host_and_origin))
+        .layer(CompressionLayer::new())
+        .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, LONGEST))
+        .layer(middleware::from_fn(guard::headers))
+        .layer(CatchPanicLayer::new())
+        .layer(TraceLayer::new_for_http())
+}
+
+/// Serves on `listener` until `stop` is done, then lets running requests end.
+///
+/// # Errors
+/// When the listener fails.
+pub async fn serve(listener: TcpListener, app: App, stop: impl Future<Output = ()> + Send + 'static) -> anyhow::Result<()> {
+    let hosts = guard::Hosts::of(listener.local_addr()?);
+    let pool = app.pool.clone();
+    axum::serve(listener, router(app, hosts)).with_graceful_shutdown(stop).await?;
+    pool.close().await;
+    Ok(())
+}

@@ -1,0 +1,146 @@
+//! What can be said in a situation: cords, surfaces, shapes, schools, sources.
+
+use axum::Json;
+use serde::Serialize;
+use umbet_core::choose::{Matter, matters};
+use umbet_core::cord::{Construction, Hand, cords};
+use umbet_core::object::{object_kinds, surfaces};
+use umbet_core::situation::{Draft, Shape, Task};
+use umbet_core::source::{Source, sources};
+use umbet_core::units::Band;
+use utoipa::ToSchema;
+
+/// A cord kind.
+#[derive(Serialize, ToSchema)]
+pub struct CordKind {
+    /// Id.
+    id: String,
+    /// Name.
+    name: String,
+    /// Material.
+    material: String,
+    /// Construction.
+    construction: Construction,
+    /// Stiffness.
+    hand: Hand,
+    /// Thickness.
+    diameter_mm: f64,
+    /// Breaking strength when new, an estimate.
+    strength_n: Band,
+    /// Stretch at a working pull.
+    stretch_percent: f64,
+    /// Friction on itself, an estimate.
+    on_itself: Band,
+    /// Source id of every field.
+    sources: Vec<FieldSource>,
+}
+
+/// Where a field comes from.
+#[derive(Serialize, ToSchema)]
+pub struct FieldSource {
+    /// The field.
+    field: String,
+    /// Source id.
+    source: String,
+}
+
+/// A surface.
+#[derive(Serialize, ToSchema)]
+pub struct SurfaceKind {
+    /// Id.
+    id: String,
+    /// Name.
+    name: String,
+    /// Friction, dry, an estimate.
+    dry: Band,
+    /// Friction, wet, an estimate.
+    wet: Band,
+    /// Source id.
+    source: String,
+}
+
+/// A shape.
+#[derive(Serialize, ToSchema)]
+pub struct ShapeKind {
+    /// The shape.
+    shape: Shape,
+    /// Name.
+    name: String,
+    /// A middling size.
+    size_mm: f64,
+    /// Least within reason.
+    least_mm: f64,
+    /// Most within reason.
+    most_mm: f64,
+    /// Its size matters.
+    sized: bool,
+}
+
+/// A job to do, with its usual situation.
+#[derive(Serialize, ToSchema)]
+pub struct TaskKind {
+    /// The task.
+    task: Task,
+    /// In words.
+    words: String,
+    /// The usual joint.
+    usual: Draft,
+}
+
+/// Everything a situation can be made of.
+#[derive(Serialize, ToSchema)]
+pub struct CatalogueWords {
+    /// Jobs.
+    tasks: Vec<TaskKind>,
+    /// Cords.
+    cords: Vec<CordKind>,
+    /// Surfaces.
+    surfaces: Vec<SurfaceKind>,
+    /// Shapes.
+    shapes: Vec<ShapeKind>,
+    /// Where practitioners differ.
+    matters: Vec<Matter>,
+    /// Where values come from.
+    sources: Vec<Source>,
+}
+
+/// Cords, surfaces, shapes, schools and sources.
+#[utoipa::path(get, path = "/api/catalogue", responses((status = 200, description = "What a situation can be made of", body = CatalogueWords)))]
+pub async fn catalogue() -> Json<CatalogueWords> {
+    Json(CatalogueWords {
+        tasks: Task::ALL.iter().map(|&task| TaskKind { task, words: task.words().into(), usual: Draft::usual(task) }).collect(),
+        cords: cords().iter().map(cord_kind).collect(),
+        surfaces: surfaces()
+            .iter()
+            .map(|s| SurfaceKind { id: s.id.clone(), name: s.name.clone(), dry: s.dry, wet: s.wet, source: s.source.clone() })
+            .collect(),
+        shapes: object_kinds()
+            .iter()
+            .map(|o| ShapeKind {
+                shape: o.shape,
+                name: o.name.clone(),
+                size_mm: o.size_mm,
+                least_mm: o.least_mm,
+                most_mm: o.most_mm,
+                sized: o.sized,
+            })
+            .collect(),
+        matters: matters().to_vec(),
+        sources: sources().to_vec(),
+    })
+}
+
+fn cord_kind(c: &umbet_core::cord::Cord) -> CordKind {
+    CordKind {
+        id: c.id.clone(),
+        name: c.name.clone(),
+        material: c.material.clone(),
+        construction: c.construction,
+        hand: c.hand,
+        diameter_mm: c.diameter.mm(),
+        strength_n: c.strength_n,
+        stretch_percent: c.stretch_percent,
+        on_itself: c.on_itself,
+        sources: c.sources.iter().map(|(field, source)| FieldSource { field: field.clone(), source: source.clone() }).collect(),
+    }
+}

@@ -1,0 +1,74 @@
+//! Cord in the kit.
+
+use crate::error::{Error, Problem};
+use crate::extract::{Body, Path};
+use crate::state::App;
+use crate::store::{CordInput, KitCord};
+use axum::Json;
+use axum::extract::State;
+use axum::http::StatusCode;
+
+/// All hanks.
+#[utoipa::path(get, path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<KitCord>)))]
+pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
+    Ok(Json(KitCord::list(&app.pool).await?))
+}
+
+/// Adds a hank.
+#[utoipa::path(
+    post, path = "/api/cords", request_body = CordInput,
+    responses(
+        (status = 201, description = "Added", body = KitCord),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result<(StatusCode, Json<KitCord>), Error> {
+    Ok((StatusCode::CREATED, Json(KitCord::add(&app.pool, &input).await?)))
+}
+
+/// Changes a hank.
+#[utoipa::path(
+    put, path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")), request_body = CordInput,
+    responses(
+        (status = 200, description = "Changed", body = KitCord),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such hank", body = Problem),
+        (status = 409, description = "Changed in another window", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<CordInput>) -> Result<Json<KitCord>, Error> {
+    Ok(Json(KitCord::put(&app.pool, id, &input).await?))
+}
+
+/// Takes a hank out of the kit.
+#[utoipa::path(
+    delete, path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")),
+    responses(
+        (status = 204, description = "Taken out; restore brings it back"),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "No such hank", body = Problem)
+    )
+)]
+pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
+    KitCord::delete(&app.pool, id).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Brings a hank back.
+#[utoipa::path(
+    post, path = "/api/cords/{id}/restore", params(("id" = i64, Path, description = "Hank")),
+    responses(
+        (status = 200, description = "Back in the kit", body = KitCord),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "None was taken out", body = Problem)
+    )
+)]
+pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
+    Ok(Json(KitCord::restore(&app.pool, id).await?))
+}

@@ -1,0 +1,228 @@
+//! Jobs and their joints.
+
+use crate::error::{Error, Problem};
+use crate::extract::{Body, Path};
+use crate::state::App;
+use crate::store::{Job, JobInput, JobSummary, Joint, JointInput};
+use axum::Json;
+use axum::extract::State;
+use axum::http::StatusCode;
+use serde::Serialize;
+use std::collections::BTreeMap;
+use umbet_core::choose::{KnotAnswer, choose};
+use umbet_core::knot::catalogue;
+use umbet_core::situation::{Situation, sentence};
+use umbet_core::units::Length;
+use utoipa::ToSchema;
+
+/// A joint with what is reckoned from it.
+#[derive(Serialize, ToSchema)]
+pub struct JointView {
+    /// The joint.
+    joint: Joint,
+    /// Its situation in words.
+    says: String,
+    /// Name of the cord.
+    cord: String,
+    /// The verdict on the knot taken.
+    taken: Option<KnotAnswer>,
+    /// The knot that would be first now.
+    first: Option<String>,
+}
+
+/// Cord a job's knots take, by kind.
+#[derive(Serialize, ToSchema)]
+pub struct CordTotal {
+    /// The cord.
+    cord: String,
+    /// Metres, knots only: spans come with the rig.
+    length_m: f64,
+    /// In words.
+    words: String,
+    /// How many joints.
+    joints: usize,
+}
+
+/// A job, whole.
+#[derive(Serialize, ToSchema)]
+pub struct JobView {
+    /// The job.
+    job: Job,
+    /// Its joints in order.
+    joints: Vec<JointView>,
+    /// Cord in its knots.
+    totals: Vec<CordTotal>,
+}
+
+/// All jobs.
+#[utoipa::path(get, path = "/api/jobs", responses((status = 200, description = "Jobs, oldest first", body = Vec<JobSummary>)))]
+pub async fn list(State(app): State<App>) -> Result<Json<Vec<JobSummary>>, Error> {
+    Ok(Json(Job::list(&app.pool).await?))
+}
+
+/// Adds a job.
+#[utoipa::path(
+    post, path = "/api/jobs", request_body = JobInput,
+    responses(
+        (status = 201, description = "Added", body = Job),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<(StatusCode, Json<Job>), Error> {
+    Ok((StatusCode::CREATED, Json(Job::add(&app.pool, &input).await?)))
+}
+
+/// One job, its joints judged afresh.
+#[utoipa::path(
+    get, path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
+    responses(
+        (status = 200, description = "The job", body = JobView),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "No such job", body = Problem)
+    )
+)]
+pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<JobView>, Error> {
+    let job = Job::get(&app.pool, id).await?;
+    let joints: Vec<JointView> =
+        Joint::list(&app.pool, id).await?.into_iter().map(|j| view(j, &app)).collect::<Result<_, _>>()?;
+    let totals = totals(&joints, &app);
+    Ok(Json(JobView { job, joints, totals }))
+}
+
+fn view(joint: Joint, app: &App) -> Result<JointView, Error> {
+    let reader = app.settings().reader();
+    let s = Situation::read(&joint.situation).map_err(Error::Unusable)?;
+    let answer = choose(catalogue(), &s, &reader);
+    let first = answer.knots.first().filter(|k| k.would_fit.is_none()).map(|k| k.name.clone());
+    let taken = joint.knot.as_ref().and_then(|id| answer.knots.into_iter().find(|k| k.id == *id));
+    let mut says = String::new();
+    for f in sentence(&s, &reader) {
+        if !says.is_empty() && !f.words.starts_with(['.', ',']) {
+            says.push(' ');
+        }
+        says.push_str(&f.words);
+    }
+    Ok(JointView { says, cord: s.cord.kind.name.clone(), taken, first, joint })
+}
+
+fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
+    let mut by_cord: BTreeMap<&str, (f64, usize)> = BTreeMap::new();
+    for j in joints {
+        if let Some(taken) = &j.taken {
+            let sum = by_cord.entry(&j.cord).or_default();
+            *sum = (sum.0 + taken.facts.cord_m, sum.1 + 1);
+        }
+    }
+    let reader = app.settings().reader();
+    by_cord
+        .into_iter()
+        .map(|(cord, (m, n))| CordTotal { cord: cord.to_owned(), length_m: m, words: reader.length(Length::from_m(m)), joints: n })
+        .collect()
+}
+
+/// Changes a job.
+#[utoipa::path(
+    put, path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")), request_body = JobInput,
+    responses(
+        (status = 200, description = "Changed", body = Job),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such job", body = Problem),
+        (status = 409, description = "Changed in another window", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<JobInput>) -> Result<Json<Job>, Error> {
+    Ok(Json(Job::put(&app.pool, id, &input).await?))
+}
+
+/// Puts a job away.
+#[utoipa::path(
+    delete, path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
+    responses(
+        (status = 204, description = "Put away; restore brings it back"),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "No such job", body = Problem)
+    )
+)]
+pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
+    Job::delete(&app.pool, id).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Brings a job back.
+#[utoipa::path(
+    post, path = "/api/jobs/{id}/restore", params(("id" = i64, Path, description = "Job")),
+    responses(
+        (status = 200, description = "Back", body = Job),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "None was put away", body = Problem)
+    )
+)]
+pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Job>, Error> {
+    Ok(Json(Job::restore(&app.pool, id).await?))
+}
+
+/// Adds a joint at the end of a job.
+#[utoipa::path(
+    post, path = "/api/jobs/{id}/joints", params(("id" = i64, Path, description = "Job")), request_body = JointInput,
+    responses(
+        (status = 201, description = "Added", body = Joint),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such job", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn add_joint(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<JointInput>) -> Result<(StatusCode, Json<Joint>), Error> {
+    Ok((StatusCode::CREATED, Json(Joint::add(&app.pool, id, &input).await?)))
+}
+
+/// Changes a joint.
+#[utoipa::path(
+    put, path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")), request_body = JointInput,
+    responses(
+        (status = 200, description = "Changed", body = Joint),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such joint", body = Problem),
+        (status = 409, description = "Changed in another window", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn put_joint(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<JointInput>) -> Result<Json<Joint>, Error> {
+    Ok(Json(Joint::put(&app.pool, id, &input).await?))
+}
+
+/// Puts a joint away.
+#[utoipa::path(
+    delete, path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")),
+    responses(
+        (status = 204, description = "Put away; restore brings it back"),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "No such joint", body = Problem)
+    )
+)]
+pub async fn delete_joint(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
+    Joint::delete(&app.pool, id).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Brings a joint back.
+#[utoipa::path(
+    post, path = "/api/joints/{id}/restore", params(("id" = i64, Path, description = "Joint")),
+    responses(
+        (status = 200, description = "Back", body = Joint),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "None was put away", body = Problem)
+    )
+)]
+pub async fn restore_joint(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Joint>, Error> {
+    Ok(Json(Joint::restore(&app.pool, id).await?))
+}

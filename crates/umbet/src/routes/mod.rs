@@ -1,0 +1,59 @@
+//! The HTTP API. One file a noun; each route says what it answers, and the document is made from that.
+
+mod catalogue;
+mod choose;
+mod cords;
+mod jobs;
+mod knots;
+mod settings;
+
+use crate::error::{Error, Problem};
+use crate::state::App;
+use axum::Router;
+use utoipa::OpenApi;
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+
+/// The document's head.
+#[derive(OpenApi)]
+#[openapi(
+    info(
+        title = "Umbet",
+        description = "Choose the knot with reasons, see how it is tied, keep the job. Units are in the names.",
+        license(name = "MIT", identifier = "MIT")
+    ),
+    components(schemas(Problem))
+)]
+struct Document;
+
+/// All routes, with the document made of them.
+pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
+    OpenApiRouter::with_openapi(Document::openapi())
+        .routes(routes!(catalogue::catalogue))
+        .routes(routes!(choose::choose))
+        .routes(routes!(choose::options))
+        .routes(routes!(knots::list))
+        .routes(routes!(knots::get))
+        .routes(routes!(knots::figure))
+        .routes(routes!(settings::get, settings::put))
+        .routes(routes!(cords::list, cords::add))
+        .routes(routes!(cords::put, cords::delete))
+        .routes(routes!(cords::restore))
+        .routes(routes!(jobs::list, jobs::add))
+        .routes(routes!(jobs::get, jobs::put, jobs::delete))
+        .routes(routes!(jobs::restore))
+        .routes(routes!(jobs::add_joint))
+        .routes(routes!(jobs::put_joint, jobs::delete_joint))
+        .routes(routes!(jobs::restore_joint))
+        .split_for_parts()
+}
+
+/// The answer to an address nobody knows.
+pub async fn missing() -> Error {
+    Error::Missing("page or address")
+}
+
+/// The answer to a method an address does not take.
+pub async fn wrong_method() -> Error {
+    Error::Method
+}

@@ -1,0 +1,122 @@
+//! Cord in the kit.
+
+use super::{name, note, touched};
+use crate::error::Error;
+use serde::{Deserialize, Serialize};
+use sqlx::SqlitePool;
+use utoipa::ToSchema;
+
+/// A hank of cord.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct KitCord {
+    /// Number.
+    pub id: i64,
+    /// What it is called.
+    pub name: String,
+    /// Id of its kind.
+    pub kind: String,
+    /// Length, metres.
+    pub length_m: f64,
+    /// Measured thickness; the kind's own when absent.
+    pub diameter_mm: Option<f64>,
+    /// Note.
+    pub note: String,
+    /// Version.
+    pub version: i64,
+}
+
+/// A hank as given.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CordInput {
+    /// What it is called.
+    pub name: String,
+    /// Id of its kind.
+    pub kind: String,
+    /// Length, metres.
+    pub length_m: f64,
+    /// Measured thickness.
+    #[serde(default)]
+    pub diameter_mm: Option<f64>,
+    /// Note.
+    #[serde(default)]
+    pub note: String,
+    /// Version the change is made to; not asked of a new hank.
+    #[serde(default)]
+    pub version: i64,
+}
+
+impl CordInput {
+    fn check(&self) -> Result<Self, Error> {
+        if umbet_core::cord::cord(&self.kind).is_none() {
+            return Err(Error::fault("kind", "No such cord. Take one of the list of cords."));
+        }
+        if !(self.length_m.is_finite() && (0.05..=2000.0).contains(&self.length_m)) {
+            return Err(Error::fault("length_m", "Give a length between 0.05 and 2000 m."));
+        }
+        if self.diameter_mm.is_some_and(|d| !(d.is_finite() && (0.5..=60.0).contains(&d))) {
+            return Err(Error::fault("diameter_mm", "Give a thickness between 0.5 and 60 mm, or none."));
+        }
+        Ok(Self { name: name("name", &self.name, 80)?, note: note("note", &self.note)?, ..self.clone() })
+    }
+}
+
+impl KitCord {
+    /// All hanks, by name.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn list(pool: &SqlitePool) -> Result<Vec<Self>, Error> {
+        Ok(sqlx::query_file_as!(Self, "queries/cord-list.sql").fetch_all(pool).await?)
+    }
+
+    /// One hank.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        sqlx::query_file_as!(Self, "queries/cord-get.sql", id).fetch_optional(pool).await?.ok_or(Error::Missing("cord"))
+    }
+
+    /// Adds a hank.
+    ///
+    /// # Errors
+    /// When a value cannot be used, or the store fails.
+    pub async fn add(pool: &SqlitePool, input: &CordInput) -> Result<Self, Error> {
+        let c = input.check()?;
+        let done = sqlx::query_file!("queries/cord-add.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note).execute(pool).await?;
+        Self::get(pool, done.last_insert_rowid()).await
+    }
+
+    /// Changes a hank.
+    ///
+    /// # Errors
+    /// When a value cannot be used, the version is old, or the store fails.
+    pub async fn put(pool: &SqlitePool, id: i64, input: &CordInput) -> Result<Self, Error> {
+        let c = input.check()?;
+        let done = sqlx::query_file!("queries/cord-put.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note, id, c.version)
+            .execute(pool)
+            .await?;
+        touched(done.rows_affected(), Self::get(pool, id).await.is_ok(), "cord")?;
+        Self::get(pool, id).await
+    }
+
+    /// Takes a hank out of the kit; [`Self::restore`] brings it back.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/cord-delete.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "cord")
+    }
+
+    /// Brings a hank back.
+    ///
+    /// # Errors
+    /// When none was taken out, or the store fails.
+    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/cord-restore.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "cord")?;
+        Self::get(pool, id).await
+    }
+}

@@ -1,0 +1,281 @@
+//! Jobs and their joints. A joint is a situation, as it was said, and the knot taken for it.
+
+use super::{name, note, touched};
+use crate::error::Error;
+use serde::{Deserialize, Serialize};
+use sqlx::SqlitePool;
+use umbet_core::knot::catalogue;
+use umbet_core::situation::{Draft, Situation};
+use utoipa::ToSchema;
+
+/// A job in the list.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct JobSummary {
+    /// Number.
+    pub id: i64,
+    /// Name.
+    pub name: String,
+    /// Place.
+    pub place: String,
+    /// Note.
+    pub note: String,
+    /// Version.
+    pub version: i64,
+    /// How many joints it has.
+    pub joints: i64,
+    /// How many of them have a knot.
+    pub taken: i64,
+}
+
+/// A job.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Job {
+    /// Number.
+    pub id: i64,
+    /// Name.
+    pub name: String,
+    /// Place.
+    pub place: String,
+    /// Note.
+    pub note: String,
+    /// Version.
+    pub version: i64,
+}
+
+/// A job as given.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct JobInput {
+    /// Name.
+    pub name: String,
+    /// Place.
+    #[serde(default)]
+    pub place: String,
+    /// Note.
+    #[serde(default)]
+    pub note: String,
+    /// Version the change is made to; not asked of a new job.
+    #[serde(default)]
+    pub version: i64,
+}
+
+/// A joint.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Joint {
+    /// Number.
+    pub id: i64,
+    /// Its job.
+    pub job_id: i64,
+    /// Place in the order of the job.
+    pub position: i64,
+    /// Name.
+    pub name: String,
+    /// The situation as it was said.
+    pub situation: Draft,
+    /// Id of the knot taken.
+    pub knot: Option<String>,
+    /// Note.
+    pub note: String,
+    /// Version.
+    pub version: i64,
+}
+
+/// A joint as given.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct JointInput {
+    /// Name.
+    pub name: String,
+    /// The situation.
+    pub situation: Draft,
+    /// Id of the knot taken.
+    #[serde(default)]
+    pub knot: Option<String>,
+    /// Note.
+    #[serde(default)]
+    pub note: String,
+    /// Place in the order of the job; the end when absent.
+    #[serde(default)]
+    pub position: Option<i64>,
+    /// Version the change is made to; not asked of a new joint.
+    #[serde(default)]
+    pub version: i64,
+}
+
+impl JobInput {
+    fn check(&self) -> Result<Self, Error> {
+        Ok(Self {
+            name: name("name", &self.name, 80)?,
+            place: note("place", &self.place)?,
+            note: note("note", &self.note)?,
+            version: self.version,
+        })
+    }
+}
+
+impl Job {
+    /// All jobs, oldest first.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn list(pool: &SqlitePool) -> Result<Vec<JobSummary>, Error> {
+        Ok(sqlx::query_file_as!(JobSummary, "queries/job-list.sql").fetch_all(pool).await?)
+    }
+
+    /// One job.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        sqlx::query_file_as!(Self, "queries/job-get.sql", id).fetch_optional(pool).await?.ok_or(Error::Missing("job"))
+    }
+
+    /// Adds a job.
+    ///
+    /// # Errors
+    /// When a value cannot be used, or the store fails.
+    pub async fn add(pool: &SqlitePool, input: &JobInput) -> Result<Self, Error> {
+        let j = input.check()?;
+        let done = sqlx::query_file!("queries/job-add.sql", j.name, j.place, j.note).execute(pool).await?;
+        Self::get(pool, done.last_insert_rowid()).await
+    }
+
+    /// Changes a job.
+    ///
+    /// # Errors
+    /// When a value cannot be used, the version is old, or the store fails.
+    pub async fn put(pool: &SqlitePool, id: i64, input: &JobInput) -> Result<Self, Error> {
+        let j = input.check()?;
+        let done = sqlx::query_file!("queries/job-put.sql", j.name, j.place, j.note, id, j.version).execute(pool).await?;
+        touched(done.rows_affected(), Self::get(pool, id).await.is_ok(), "job")?;
+        Self::get(pool, id).await
+    }
+
+    /// Puts a job away; [`Self::restore`] brings it back.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/job-delete.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "job")
+    }
+
+    /// Brings a job back.
+    ///
+    /// # Errors
+    /// When none was put away, or the store fails.
+    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/job-restore.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "job")?;
+        Self::get(pool, id).await
+    }
+}
+
+/// A joint as the store holds it.
+struct Row {
+    id: i64,
+    job_id: i64,
+    position: i64,
+    name: String,
+    situation: String,
+    knot: Option<String>,
+    note: String,
+    version: i64,
+}
+
+impl TryFrom<Row> for Joint {
+    type Error = Error;
+    fn try_from(r: Row) -> Result<Self, Error> {
+        Ok(Self {
+            id: r.id,
+            job_id: r.job_id,
+            position: r.position,
+            name: r.name,
+            situation: serde_json::from_str(&r.situation)?,
+            knot: r.knot,
+            note: r.note,
+            version: r.version,
+        })
+    }
+}
+
+impl JointInput {
+    /// Checked, with the situation as text.
+    fn check(&self) -> Result<(Self, String), Error> {
+        Situation::read(&self.situation).map_err(Error::Unusable)?;
+        if self.knot.as_deref().is_some_and(|k| catalogue().find(k).is_none()) {
+            return Err(Error::fault("knot", "No such knot. Take one of the catalogue."));
+        }
+        if self.position.is_some_and(|p| !(1..=10_000).contains(&p)) {
+            return Err(Error::fault("position", "Give a place in the order from 1 to 10000."));
+        }
+        let checked = Self { name: name("name", &self.name, 80)?, note: note("note", &self.note)?, ..self.clone() };
+        let situation = serde_json::to_string(&self.situation)?;
+        Ok((checked, situation))
+    }
+}
+
+impl Joint {
+    /// A job's joints in their order.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn list(pool: &SqlitePool, job: i64) -> Result<Vec<Self>, Error> {
+        let rows = sqlx::query_file_as!(Row, "queries/joint-list.sql", job).fetch_all(pool).await?;
+        rows.into_iter().map(Self::try_from).collect()
+    }
+
+    /// One joint.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        let row = sqlx::query_file_as!(Row, "queries/joint-get.sql", id).fetch_optional(pool).await?;
+        row.ok_or(Error::Missing("joint"))?.try_into()
+    }
+
+    /// Adds a joint at the end of a job.
+    ///
+    /// # Errors
+    /// When a value cannot be used, there is no such job, or the store fails.
+    pub async fn add(pool: &SqlitePool, job: i64, input: &JointInput) -> Result<Self, Error> {
+        let (j, situation) = input.check()?;
+        Job::get(pool, job).await?;
+        let done = sqlx::query_file!("queries/joint-add.sql", job, j.name, situation, j.knot, j.note).execute(pool).await?;
+        Self::get(pool, done.last_insert_rowid()).await
+    }
+
+    /// Changes a joint.
+    ///
+    /// # Errors
+    /// When a value cannot be used, the version is old, or the store fails.
+    pub async fn put(pool: &SqlitePool, id: i64, input: &JointInput) -> Result<Self, Error> {
+        let (j, situation) = input.check()?;
+        let now = Self::get(pool, id).await?;
+        let position = j.position.unwrap_or(now.position);
+        let done = sqlx::query_file!("queries/joint-put.sql", j.name, situation, j.knot, j.note, position, id, j.version)
+            .execute(pool)
+            .await?;
+        touched(done.rows_affected(), true, "joint")?;
+        Self::get(pool, id).await
+    }
+
+    /// Puts a joint away; [`Self::restore`] brings it back.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/joint-delete.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "joint")
+    }
+
+    /// Brings a joint back.
+    ///
+    /// # Errors
+    /// When none was put away, or the store fails.
+    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/joint-restore.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "joint")?;
+        Self::get(pool, id).await
+    }
+}

@@ -1,0 +1,145 @@
+//! Habits: units, hand, light, body measures, schools. One row.
+
+use super::touched;
+use crate::error::Error;
+use serde::{Deserialize, Serialize};
+use sqlx::SqlitePool;
+use umbet_core::situation::Fault;
+use umbet_core::units::{BodyMeasures, Reader, UnitSystem};
+use utoipa::ToSchema;
+
+/// The leading hand.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Hand {
+    /// Right.
+    Right,
+    /// Left: every drawing is mirrored.
+    Left,
+}
+
+/// Day, night, or as the machine says.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Light {
+    /// As the machine says.
+    System,
+    /// Day.
+    Day,
+    /// Night.
+    Night,
+}
+
+/// A person's habits, set once.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Settings {
+    /// Measures read in.
+    pub units: UnitSystem,
+    /// Leading hand.
+    pub hand: Hand,
+    /// Light.
+    pub light: Light,
+    /// The body as a tape.
+    pub body: BodyMeasures,
+    /// Schools preferred, by id.
+    pub schools: Vec<String>,
+    /// Knots known, by id.
+    pub knows: Vec<String>,
+    /// Version the change is made to.
+    pub version: i64,
+}
+
+impl Settings {
+    /// How this person reads quantities.
+    pub fn reader(&self) -> Reader {
+        Reader { units: self.units, body: self.body }
+    }
+
+    fn check(&self) -> Result<(), Error> {
+        let b = &self.body;
+        let measures = [
+            ("body.arm_span_m", b.arm_span_m, 0.8, 2.6, "m"),
+            ("body.forearm_m", b.forearm_m, 0.2, 0.8, "m"),
+            ("body.hand_span_mm", b.hand_span_mm, 80.0, 350.0, "mm"),
+            ("body.four_fingers_mm", b.four_fingers_mm, 30.0, 150.0, "mm"),
+        ];
+        let mut faults: Vec<Fault> = measures
+            .into_iter()
+            .filter(|(_, v, least, most, _)| !(v.is_finite() && v >= least && v <= most))
+            .map(|(field, v, least, most, unit)| Fault {
+                field: field.into(),
+                says: format!("{v} {unit} is out of reason: give {least} to {most} {unit}."),
+            })
+            .collect();
+        let schools: Vec<&str> = umbet_core::choose::matters().iter().flat_map(|m| &m.ways).map(|w| w.id.as_str()).collect();
+        for s in self.schools.iter().filter(|s| !schools.contains(&s.as_str())) {
+            faults.push(Fault { field: "schools".into(), says: format!("No school is called “{}”.", s.chars().take(40).collect::<String>()) });
+        }
+        for k in self.knows.iter().filter(|k| umbet_core::knot::catalogue().find(k).is_none()) {
+            faults.push(Fault { field: "knows".into(), says: format!("No knot is called “{}”.", k.chars().take(40).collect::<String>()) });
+        }
+        if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
+    }
+
+    /// The settings kept.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn load(pool: &SqlitePool) -> Result<Self, Error> {
+        let r = sqlx::query_file!("queries/setting-get.sql").fetch_one(pool).await?;
+        let units = match r.units.as_str() {
+            "imperial" => UnitSystem::Imperial,
+            "body" => UnitSystem::Body,
+            _ => UnitSystem::Metric,
+        };
+        let light = match r.light.as_str() {
+            "day" => Light::Day,
+            "night" => Light::Night,
+            _ => Light::System,
+        };
+        Ok(Self {
+            units,
+            hand: if r.hand == "left" { Hand::Left } else { Hand::Right },
+            light,
+            body: BodyMeasures {
+                arm_span_m: r.arm_span_m,
+                forearm_m: r.forearm_m,
+                hand_span_mm: r.hand_span_mm,
+                four_fingers_mm: r.four_fingers_mm,
+            },
+            schools: serde_json::from_str(&r.schools)?,
+            knows: serde_json::from_str(&r.knows)?,
+            version: r.version,
+        })
+    }
+
+    /// Keeps changed settings and returns them.
+    ///
+    /// # Errors
+    /// When a value is out of reason, the version is old, or the store fails.
+    pub async fn save(&self, pool: &SqlitePool) -> Result<Self, Error> {
+        self.check()?;
+        let units = match self.units {
+            UnitSystem::Metric => "metric",
+            UnitSystem::Imperial => "imperial",
+            UnitSystem::Body => "body",
+        };
+        let hand = if self.hand == Hand::Left { "left" } else { "right" };
+        let light = match self.light {
+            Light::System => "system",
+            Light::Day => "day",
+            Light::Night => "night",
+        };
+        let (schools, knows) = (serde_json::to_string(&self.schools)?, serde_json::to_string(&self.knows)?);
+        let b = self.body;
+        let done = sqlx::query_file!(
+            "queries/setting-put.sql",
+            units, hand, light, b.arm_span_m, b.forearm_m, b.hand_span_mm, b.four_fingers_mm, schools, knows, self.version
+        )
+        .execute(pool)
+        .await?;
+        touched(done.rows_affected(), true, "settings")?;
+        Self::load(pool).await
+    }
+}
