@@ -53,7 +53,7 @@ impl Mend {
             },
             Self::RoundTurnFirst => "a round turn first".into(),
             Self::BackupHalfHitch => format!("a half hitch behind it, tail {}", tail()),
-            Self::SlipLast => "the last tuck slipped: push a bight, not the end".into(),
+            Self::SlipLast => "the last tuck slipped: a bight for the end".into(),
             Self::DoubleIt => "a second turn round the bight".into(),
             Self::LongerTail => format!("a tail of {}", tail()),
             Self::LockBight => "its bight locked with an overhand round the line; no longer quick".into(),

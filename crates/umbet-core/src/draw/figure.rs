@@ -1,10 +1,11 @@
 //! A knot's picture: some step of it, some object, some hand, some side.
 
-use super::labels::{self, COLUMN, Telltale};
+use super::labels::{self, COLUMN, Seen, Telltale};
 use super::object::{self, ObjectLook};
 use super::rope::{Pattern, Piece, Run, pieces};
 use super::view::{Fit, View};
 use super::{Anchor, Item, Scene};
+use crate::knot::meeting::meetings;
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::path::Strand;
 use crate::knot::spline::{P2, P3, catmull_rom, distance, lengths};
@@ -64,10 +65,11 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let laid = figure.step.map_or_else(|| whole.clone(), |s| laid_after(knot, s));
     let runs: Vec<Run> = laid.iter().map(|l| l.run(knot, &view)).collect();
     let mut scene = Scene { width: figure.size[0], height: figure.size[1], items: Vec::new(), alt: alt(knot, figure) };
-    scene.items.extend(painted(knot, &runs, figure, &view));
-    if let (Some(step), false) = (figure.step, finished) {
-        scene.items.extend(next_moves(knot, step, &view));
-    }
+    let next = match figure.step {
+        Some(step) if !finished => next_moves(knot, step, &runs, &view),
+        _ => Vec::new(),
+    };
+    scene.items.extend(painted(knot, &runs, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
     Ok(scene)
 }
@@ -225,8 +227,9 @@ fn bends(points: &[P3], i: usize) -> bool {
 }
 
 /// Rope and objects in the painter's order, with what lies behind an object ghosted on it.
-fn painted(knot: &Knot, runs: &[Run], figure: &Figure, view: &View) -> Vec<Item> {
+fn painted(knot: &Knot, runs: &[Run], next: Vec<Piece>, figure: &Figure, view: &View) -> Vec<Item> {
     let mut all: Vec<Piece> = pieces(runs, view);
+    all.extend(next);
     for pole in &knot.path.poles {
         let depth = if pole.axis == Axis::Z { -99.0 } else { 0.0 };
         let mut items = object::paint(pole, &figure.object, view, figure.size);
@@ -287,30 +290,46 @@ fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
 }
 
 /// The dotted way of every rope that moves in the next step.
-fn next_moves(knot: &Knot, step: usize, view: &View) -> Vec<Item> {
-    let now = laid_after(knot, step);
-    let mut items = Vec::new();
+fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece> {
+    let mut all = Vec::new();
     for place in &knot.laid[step + 1] {
         let strand = &knot.path.strands[place.rope];
         let to = strand.index_at(place.waypoint, place.back);
-        let from = now.iter().find(|l| l.rope == place.rope).map_or(0, |_| {
-            let mut last = 0;
-            for p in knot.laid[..=step].iter().flatten().filter(|p| p.rope == place.rope) {
-                last = strand.index_at(p.waypoint, p.back);
-            }
-            last
-        });
+        let now = knot.laid[..=step].iter().flatten().rfind(|p| p.rope == place.rope);
+        let from = now.map_or(0, |p| strand.index_at(p.waypoint, p.back));
         let end = match strand.back {
             Some(leg) if leg.bight && to > leg.tip_from => leg.tip_from,
             _ => to,
         };
         if end > from + 2 {
             let turned: Vec<P3> = strand.points[from..=end].iter().map(|&p| view.turn(p)).collect();
-            let hidden = |p: P3| knot.path.poles.iter().any(|q| hidden_by(q, view, p));
-            items.extend(labels::next_move(&turned, hidden, view));
+            all.extend(labels::next_move(&turned, &seen(knot, &turned, runs, view), view));
         }
     }
-    items
+    all
+}
+
+/// How each point of a next move is seen among what is laid.
+fn seen(knot: &Knot, next: &[P3], runs: &[Run], view: &View) -> Vec<Seen> {
+    const NEAR: f64 = 0.85;
+    let mut flat: Vec<Vec<P2>> = runs.iter().map(|r| r.points.iter().map(|p| [p[0], p[1]]).collect()).collect();
+    flat.push(next.iter().map(|p| [p[0], p[1]]).collect());
+    let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
+    let mine = runs.len();
+    let under: Vec<P2> = meetings(&refs)
+        .into_iter()
+        .filter(|m| m.late.rope == mine && m.early.rope != mine)
+        .filter(|m| next[m.late.index as usize][2] < runs[m.early.rope].points[m.early.index as usize][2])
+        .map(|m| flat[mine][m.late.index as usize])
+        .collect();
+    let hidden = |p: &P3| knot.path.poles.iter().any(|q| hidden_by(q, view, *p));
+    next.iter()
+        .map(|p| match p {
+            p if hidden(p) => Seen::Behind,
+            p if under.iter().any(|u| distance(*u, [p[0], p[1]]) < NEAR) => Seen::Under,
+            _ => Seen::Plainly,
+        })
+        .collect()
 }
 
 /// Telltales, pull arrow and tail.
@@ -344,7 +363,7 @@ fn pull_arrow(run: &Run, words: &str, view: &View, size: P2) -> Option<Vec<Item>
     let n = [-way[1], way[0]];
     let clear = view.scale * 0.7 + 18.0;
     let from = [page[i][0] + n[0] * clear - way[0] * 20.0, page[i][1] + n[1] * clear - way[1] * 20.0];
-    Some(labels::pull(from, way, Some(words)))
+    Some(labels::pull(from, way, Some(words), size))
 }
 
 fn tail_words(runs: &[Run], words: &str, view: &View, size: P2) -> Option<Item> {

@@ -1,6 +1,7 @@
 //! Words beside the drawing: telltales with leaders, the next move, pull arrows.
 
 use super::view::{View, thinned};
+use super::rope::Piece;
 use super::{Anchor, Item};
 use crate::knot::spline::{P2, P3, distance};
 
@@ -75,30 +76,47 @@ pub fn wrapped(words: &str, width: usize) -> Vec<String> {
     lines
 }
 
-/// The next move: dots with a solid head, smaller dots where it goes behind `hidden`.
-pub fn next_move(turned: &[P3], hidden: impl Fn(P3) -> bool, view: &View) -> Vec<Item> {
-    let mut items = Vec::new();
+/// How a point of the next move is seen.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Seen {
+    /// On top of everything laid.
+    Plainly,
+    /// Behind an object: smaller dots, drawn on it.
+    Behind,
+    /// Under rope already laid: the dots go beneath it.
+    Under,
+}
+
+/// The next move: dots with a solid head. What goes under laid rope is painted at its own depth.
+pub fn next_move(turned: &[P3], seen: &[Seen], view: &View) -> Vec<Piece> {
+    const ON_TOP: f64 = 1.0e3;
     let page: Vec<P2> = turned.iter().map(|p| view.page([p[0], p[1]])).collect();
     if page.len() < 3 {
-        return items;
+        return Vec::new();
     }
+    let mut pieces = Vec::new();
     let mut from = 0;
     for i in 1..=page.len() {
-        if i == page.len() || hidden(turned[i]) != hidden(turned[from]) {
-            let run = thinned(&page[from.saturating_sub(1)..i], 0.1);
-            if hidden(turned[from]) {
-                items.push(Item::line("nx hid", run));
-            } else {
-                items.push(Item::line("nx-c", run.clone()));
-                items.push(Item::line("nx", run));
-            }
-            from = i;
+        if i < page.len() && seen[i] == seen[from] {
+            continue;
         }
+        let run = thinned(&page[from.saturating_sub(1)..i], 0.1);
+        let (depth, items) = match seen[from] {
+            Seen::Behind => (ON_TOP, vec![Item::line("nx hid", run)]),
+            Seen::Plainly => (ON_TOP, vec![Item::line("nx-c", run.clone()), Item::line("nx", run)]),
+            Seen::Under => {
+                let depth = turned[from..i].iter().map(|p| p[2]).fold(f64::MAX, f64::min);
+                (depth, vec![Item::line("nx-c", run.clone()), Item::line("nx", run)])
+            }
+        };
+        pieces.push(Piece { depth, items });
+        from = i;
     }
     let tip = page[page.len() - 1];
     let before = page.iter().rev().find(|p| distance(**p, tip) > 9.0).copied().unwrap_or(page[0]);
-    items.push(Item::Fill { class: "nxh", points: arrow_head(before, tip, 11.0) });
-    items
+    let head = Item::Fill { class: "nxh", points: arrow_head(before, tip, 11.0) };
+    pieces.push(Piece { depth: ON_TOP, items: vec![head] });
+    pieces
 }
 
 fn arrow_head(from: P2, tip: P2, size: f64) -> Vec<P2> {
@@ -109,7 +127,7 @@ fn arrow_head(from: P2, tip: P2, size: f64) -> Vec<P2> {
 }
 
 /// A block arrow beside a strand that runs off the frame, pointing the way it is pulled.
-pub fn pull(from: P2, way: P2, words: Option<&str>) -> Vec<Item> {
+pub fn pull(from: P2, way: P2, words: Option<&str>, size: P2) -> Vec<Item> {
     let n = [-way[1], way[0]];
     let at = |along: f64, across: f64| {
         [from[0] + way[0] * along + n[0] * across, from[1] + way[1] * along + n[1] * across]
@@ -117,9 +135,11 @@ pub fn pull(from: P2, way: P2, words: Option<&str>) -> Vec<Item> {
     let arrow = vec![at(0.0, 4.0), at(26.0, 4.0), at(26.0, 12.0), at(46.0, 0.0), at(26.0, -12.0), at(26.0, -4.0), at(0.0, -4.0)];
     let mut items = vec![Item::Fill { class: "pull", points: arrow }];
     if let Some(words) = words {
-        let side = at(18.0, 20.0);
-        let anchor = if n[0] < -0.5 { Anchor::End } else { Anchor::Start };
-        items.push(Item::Text { class: "labn halo", at: [side[0], side[1] + 6.0], anchor, text: words.to_owned() });
+        // Beside the arrow, where there is room: words run about nine pixels a letter.
+        let half = words.len() as f64 * 4.5;
+        let side = at(20.0, 22.0 + half * n[0].abs());
+        let x = side[0].clamp(half + 6.0, (size[0] - half - 6.0).max(half + 6.0));
+        items.push(Item::Text { class: "labn halo", at: [x, side[1] + 6.0], anchor: Anchor::Middle, text: words.to_owned() });
     }
     items
 }

@@ -9,14 +9,14 @@ use axum::extract::State;
 use axum::http::StatusCode;
 
 /// All hanks.
-#[utoipa::path(get, path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<KitCord>)))]
+#[utoipa::path(get, operation_id = "list_cords", path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<KitCord>)))]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
     Ok(Json(KitCord::list(&app.pool).await?))
 }
 
 /// Adds a hank.
 #[utoipa::path(
-    post, path = "/api/cords", request_body = CordInput,
+    post, operation_id = "add_cord", path = "/api/cords", request_body = CordInput,
     responses(
         (status = 201, description = "Added", body = KitCord),
         (status = 400, description = "Cannot be read", body = Problem),
@@ -31,7 +31,7 @@ pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result
 
 /// Changes a hank.
 #[utoipa::path(
-    put, path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")), request_body = CordInput,
+    put, operation_id = "put_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")), request_body = CordInput,
     responses(
         (status = 200, description = "Changed", body = KitCord),
         (status = 400, description = "Cannot be read", body = Problem),
@@ -48,7 +48,7 @@ pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<
 
 /// Takes a hank out of the kit.
 #[utoipa::path(
-    delete, path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")),
+    delete, operation_id = "delete_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")),
     responses(
         (status = 204, description = "Taken out; restore brings it back"),
         (status = 400, description = "Not a number", body = Problem),
@@ -62,7 +62,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
 
 /// Brings a hank back.
 #[utoipa::path(
-    post, path = "/api/cords/{id}/restore", params(("id" = i64, Path, description = "Hank")),
+    post, operation_id = "restore_cord", path = "/api/cords/{id}/restore", params(("id" = i64, Path, description = "Hank")),
     responses(
         (status = 200, description = "Back in the kit", body = KitCord),
         (status = 400, description = "Not a number", body = Problem),

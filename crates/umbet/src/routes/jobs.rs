@@ -55,14 +55,14 @@ pub struct JobView {
 }
 
 /// All jobs.
-#[utoipa::path(get, path = "/api/jobs", responses((status = 200, description = "Jobs, oldest first", body = Vec<JobSummary>)))]
+#[utoipa::path(get, operation_id = "list_jobs", path = "/api/jobs", responses((status = 200, description = "Jobs, oldest first", body = Vec<JobSummary>)))]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<JobSummary>>, Error> {
     Ok(Json(Job::list(&app.pool).await?))
 }
 
 /// Adds a job.
 #[utoipa::path(
-    post, path = "/api/jobs", request_body = JobInput,
+    post, operation_id = "add_job", path = "/api/jobs", request_body = JobInput,
     responses(
         (status = 201, description = "Added", body = Job),
         (status = 400, description = "Cannot be read", body = Problem),
@@ -77,7 +77,7 @@ pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<
 
 /// One job, its joints judged afresh.
 #[utoipa::path(
-    get, path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
+    get, operation_id = "get_job", path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
     responses(
         (status = 200, description = "The job", body = JobView),
         (status = 400, description = "Not a number", body = Problem),
@@ -125,7 +125,7 @@ fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
 
 /// Changes a job.
 #[utoipa::path(
-    put, path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")), request_body = JobInput,
+    put, operation_id = "put_job", path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")), request_body = JobInput,
     responses(
         (status = 200, description = "Changed", body = Job),
         (status = 400, description = "Cannot be read", body = Problem),
@@ -142,7 +142,7 @@ pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<
 
 /// Puts a job away.
 #[utoipa::path(
-    delete, path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
+    delete, operation_id = "delete_job", path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
     responses(
         (status = 204, description = "Put away; restore brings it back"),
         (status = 400, description = "Not a number", body = Problem),
@@ -156,7 +156,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
 
 /// Brings a job back.
 #[utoipa::path(
-    post, path = "/api/jobs/{id}/restore", params(("id" = i64, Path, description = "Job")),
+    post, operation_id = "restore_job", path = "/api/jobs/{id}/restore", params(("id" = i64, Path, description = "Job")),
     responses(
         (status = 200, description = "Back", body = Job),
         (status = 400, description = "Not a number", body = Problem),
@@ -169,7 +169,7 @@ pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json
 
 /// Adds a joint at the end of a job.
 #[utoipa::path(
-    post, path = "/api/jobs/{id}/joints", params(("id" = i64, Path, description = "Job")), request_body = JointInput,
+    post, operation_id = "add_joint", path = "/api/jobs/{id}/joints", params(("id" = i64, Path, description = "Job")), request_body = JointInput,
     responses(
         (status = 201, description = "Added", body = Joint),
         (status = 400, description = "Cannot be read", body = Problem),
@@ -185,7 +185,7 @@ pub async fn add_joint(State(app): State<App>, Path(id): Path<i64>, Body(input):
 
 /// Changes a joint.
 #[utoipa::path(
-    put, path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")), request_body = JointInput,
+    put, operation_id = "put_joint", path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")), request_body = JointInput,
     responses(
         (status = 200, description = "Changed", body = Joint),
         (status = 400, description = "Cannot be read", body = Problem),
@@ -202,7 +202,7 @@ pub async fn put_joint(State(app): State<App>, Path(id): Path<i64>, Body(input):
 
 /// Puts a joint away.
 #[utoipa::path(
-    delete, path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")),
+    delete, operation_id = "delete_joint", path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")),
     responses(
         (status = 204, description = "Put away; restore brings it back"),
         (status = 400, description = "Not a number", body = Problem),
@@ -216,7 +216,7 @@ pub async fn delete_joint(State(app): State<App>, Path(id): Path<i64>) -> Result
 
 /// Brings a joint back.
 #[utoipa::path(
-    post, path = "/api/joints/{id}/restore", params(("id" = i64, Path, description = "Joint")),
+    post, operation_id = "restore_joint", path = "/api/joints/{id}/restore", params(("id" = i64, Path, description = "Joint")),
     responses(
         (status = 200, description = "Back", body = Joint),
         (status = 400, description = "Not a number", body = Problem),

@@ -104,7 +104,7 @@ fn find(id: &str) -> Result<&'static Knot, Error> {
 }
 
 /// Every knot.
-#[utoipa::path(get, path = "/api/knots", responses((status = 200, description = "All knots in the trade's habitual order", body = Vec<KnotSummary>)))]
+#[utoipa::path(get, operation_id = "list_knots", path = "/api/knots", responses((status = 200, description = "All knots in the trade's habitual order", body = Vec<KnotSummary>)))]
 pub async fn list() -> Json<Vec<KnotSummary>> {
     let words = |k: &Knot| KnotSummary {
         id: k.id.clone(),
@@ -119,7 +119,7 @@ pub async fn list() -> Json<Vec<KnotSummary>> {
 
 /// One knot's words.
 #[utoipa::path(
-    get, path = "/api/knots/{id}", params(("id" = String, Path, description = "Knot id")),
+    get, operation_id = "get_knot", path = "/api/knots/{id}", params(("id" = String, Path, description = "Knot id")),
     responses((status = 200, description = "The knot", body = KnotWords), (status = 404, description = "No such knot", body = Problem))
 )]
 pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
@@ -243,7 +243,7 @@ impl FigureQuery {
 
 /// A knot's drawing: any move, either hand, either side, on any object.
 #[utoipa::path(
-    get, path = "/api/knots/{id}/figure.svg", params(("id" = String, Path, description = "Knot id"), FigureQuery),
+    get, operation_id = "figure", path = "/api/knots/{id}/figure.svg", params(("id" = String, Path, description = "Knot id"), FigureQuery),
     responses(
         (status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"),
         (status = 400, description = "A value cannot be read", body = Problem),

@@ -8,14 +8,14 @@ use axum::Json;
 use axum::extract::State;
 
 /// The habits kept.
-#[utoipa::path(get, path = "/api/settings", responses((status = 200, description = "Units, hand, light, body, schools", body = Settings)))]
+#[utoipa::path(get, operation_id = "get_settings", path = "/api/settings", responses((status = 200, description = "Units, hand, light, body, schools", body = Settings)))]
 pub async fn get(State(app): State<App>) -> Json<Settings> {
     Json((*app.settings()).clone())
 }
 
 /// Keeps changed habits.
 #[utoipa::path(
-    put, path = "/api/settings", request_body = Settings,
+    put, operation_id = "put_settings", path = "/api/settings", request_body = Settings,
     responses(
         (status = 200, description = "Kept", body = Settings),
         (status = 400, description = "Cannot be read", body = Problem),

@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { onMounted, watchEffect } from 'vue'
+import { BApp } from 'bootstrap-vue-next/components/BApp'
+import JobLine from './JobLine.vue'
+import KeyList from './KeyList.vue'
+import { useHabits } from './habits'
+
+const habits = useHabits()
+onMounted(() => void habits.load())
+
+const dark = window.matchMedia('(prefers-color-scheme: dark)')
+watchEffect(() => {
+  const night = habits.settings.light === 'night' || (habits.settings.light === 'system' && dark.matches)
+  document.documentElement.dataset.bsTheme = night ? 'dark' : 'light'
+})
+</script>
+
+<template>
+  <BApp>
+    <a class="skip" href="#main">To the answer</a>
+    <JobLine />
+    <main id="main" tabindex="-1">
+      <RouterView />
+    </main>
+    <KeyList />
+  </BApp>
+</template>

@@ -1,0 +1,28 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import ChoosePage from '../features/choose/ChoosePage.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'choose', component: ChoosePage, meta: { stage: 'choose', title: 'Choose' } },
+    {
+      path: '/jobs/:job(\\d+)/joints/:joint(\\d+)',
+      name: 'joint',
+      component: ChoosePage,
+      meta: { stage: 'choose', title: 'Choose' },
+    },
+    { path: '/jobs', name: 'jobs', component: () => import('../features/job/JobsPage.vue'), meta: { stage: 'read', title: 'Jobs' } },
+    { path: '/jobs/:job(\\d+)', name: 'job', component: () => import('../features/job/JobPage.vue'), meta: { stage: 'read', title: 'Job' } },
+    { path: '/knots', name: 'knots', component: () => import('../features/knot/KnotsPage.vue'), meta: { stage: 'tie', title: 'Knots' } },
+    { path: '/knots/:id', name: 'knot', component: () => import('../features/knot/KnotPage.vue'), meta: { stage: 'tie', title: 'Tie' } },
+    { path: '/knots/:id/sheet', name: 'sheet', component: () => import('../features/knot/KnotSheet.vue'), meta: { stage: 'tie', title: 'Sheet' } },
+    { path: '/cord', name: 'cord', component: () => import('../features/cord/CordPage.vue'), meta: { stage: 'cord', title: 'Cord' } },
+    { path: '/habits', name: 'habits', component: () => import('../features/habits/HabitsPage.vue'), meta: { stage: '', title: 'Habits' } },
+    { path: '/:rest(.*)', name: 'lost', component: () => import('./LostPage.vue'), meta: { stage: '', title: 'Not here' } },
+  ],
+  scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
+})
+
+router.afterEach((to) => {
+  document.title = `${String(to.meta.title ?? '')} · Umbet`
+})

@@ -1,0 +1,45 @@
+<script setup lang="ts">
+// One answer: its drawing on the object, its verdict, its reason, its numbers.
+import { computed } from 'vue'
+import IconArrow from '~icons/lucide/arrow-right'
+import type { Drawn, KnotAnswer } from '../../api/client'
+import KnotFigure from '../../rope/KnotFigure.vue'
+import GripScale from '../../ui/GripScale.vue'
+import VerdictMark from '../../ui/VerdictMark.vue'
+import { useSituation } from './situation'
+
+const props = defineProps<{ answer: KnotAnswer; place: number; drawn: Drawn; compared: boolean; taken: boolean; flags: string[] }>()
+const emit = defineEmits<{ take: []; compare: [] }>()
+const situation = useSituation()
+const order = ['1st', '2nd', '3rd']
+const first = computed(() => props.place === 0)
+const mends = computed(() => props.answer.mends.map((m) => m.says).join(', and '))
+const look = () => (situation.knot = props.answer.id)
+</script>
+
+<template>
+  <article class="answer" :class="{ first }">
+    <RouterLink :to="`/knots/${answer.id}`" class="answer-draw" :aria-label="`How to tie the ${answer.name}`" @click="look">
+      <KnotFigure :knot="answer.id" :on="drawn" :pull="first ? drawn.pull : undefined" :dimensions="first" />
+      <span class="order">{{ order[place] }}</span>
+      <span v-if="first" class="flags"><span v-for="c in flags" :key="c" class="small-pennant">{{ c }}</span></span>
+    </RouterLink>
+    <div class="answer-say">
+      <h2><RouterLink :to="`/knots/${answer.id}`" @click="look">{{ answer.name }}</RouterLink></h2>
+      <VerdictMark :answer="answer" />
+      <p v-if="mends" class="mend"><b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ mends }}.</p>
+      <p v-if="first || !mends" class="why">{{ answer.lead.says }} <template v-if="first">{{ answer.ahead }}</template></p>
+      <GripScale :facts="answer.facts" />
+      <dl class="facts">
+        <div><dt>Takes</dt><dd>{{ answer.facts.cord_words }}, tail {{ answer.facts.tail_words }}</dd></div>
+        <div><dt>Moves</dt><dd>{{ answer.facts.moves }}</dd></div>
+        <div v-if="first"><dt>Bears</dt><dd>{{ answer.facts.times_the_pull.toFixed(1) }} × the pull, est.</dd></div>
+        <div v-if="first"><dt>Leaves</dt><dd>{{ answer.facts.leaves }}</dd></div>
+      </dl>
+      <div class="answer-do">
+        <BButton :class="first ? 'btn-tar' : 'btn-tab'" @click="emit('take')">{{ taken ? 'Taken' : first ? 'Take this one' : 'Take it' }} <IconArrow v-if="!taken" class="i" /></BButton>
+        <BButton class="btn-bare" variant="link" :pressed="compared" @click="emit('compare')">{{ compared ? 'Chosen to compare' : 'Compare' }}</BButton>
+      </div>
+    </div>
+  </article>
+</template>

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+// Choose: the situation as a sentence, the answers on the rail, the rest on the ground.
+import { computed, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import IconUndo from '~icons/lucide/undo-2'
+import type { KnotAnswer } from '../../api/client'
+import { useHabits } from '../../app/habits'
+import { useKeys } from '../../app/keys'
+import AnswerColumn from './AnswerColumn.vue'
+import CompareTwo from './CompareTwo.vue'
+import GroundStrip from './GroundStrip.vue'
+import SentenceBar from './SentenceBar.vue'
+import TakeForm from './TakeForm.vue'
+import { useSituation } from './situation'
+
+const route = useRoute()
+const router = useRouter()
+const habits = useHabits()
+const situation = useSituation()
+const compared = ref<string[]>([])
+const taking = ref<KnotAnswer>()
+const missing = ref('')
+
+async function open() {
+  missing.value = ''
+  compared.value = []
+  try {
+    if (route.name === 'joint') await situation.open(Number(route.params.job), Number(route.params.joint))
+    else if (route.name === 'choose') await situation.loose()
+  } catch (e) {
+    missing.value = (e as Error).message
+  }
+}
+onMounted(open)
+watch(() => route.fullPath, open)
+watch(() => habits.changes, () => void situation.judge())
+
+const answer = computed(() => situation.choice?.answer)
+const fitting = computed(() => answer.value?.knots.filter((k) => k.verdict !== 'left-on-the-ground') ?? [])
+const ground = computed(() => answer.value?.knots.filter((k) => k.verdict === 'left-on-the-ground') ?? [])
+const pair = computed(() => compared.value.map((id) => answer.value?.knots.find((k) => k.id === id)).filter((k) => k !== undefined))
+
+function compare(id: string) {
+  compared.value = compared.value.includes(id) ? compared.value.filter((k) => k !== id) : [...compared.value.slice(-1), id]
+}
+
+async function take(k: KnotAnswer) {
+  if (!situation.joint) {
+    taking.value = k
+    return
+  }
+  await situation.putJoint({ knot: k.id })
+  if (!situation.trouble) await router.push(`/jobs/${situation.joint.job_id}`)
+}
+
+useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => void situation.undo() }])
+</script>
+
+<template>
+  <div class="choose">
+    <section v-if="missing" class="page">
+      <h1>{{ missing }}</h1>
+      <p class="mt-3"><RouterLink to="/jobs">Read the jobs</RouterLink></p>
+    </section>
+    <template v-else>
+      <SentenceBar v-if="situation.choice" :sentence="situation.choice.sentence" :draft="situation.choice.draft" @say="situation.say">
+        <BButton class="btn-bare" variant="link" :disabled="!situation.past.length" @click="situation.undo"><IconUndo class="i" /> Undo</BButton>
+      </SentenceBar>
+      <p v-if="situation.trouble" class="trouble" role="alert">{{ situation.trouble }}</p>
+      <section v-if="answer?.declined" class="page declined">
+        <h1>Declined</h1>
+        <p class="mt-3">{{ answer.declined }}</p>
+      </section>
+      <section v-else-if="situation.choice" class="rail" aria-label="Answers">
+        <AnswerColumn
+          v-for="(k, i) in fitting.slice(0, 3)" :key="k.id" :answer="k" :place="i" :drawn="situation.choice.drawn"
+          :compared="compared.includes(k.id)" :taken="situation.joint?.knot === k.id" :flags="[...(answer?.cautions ?? []), ...k.cautions].slice(0, 2)" @take="take(k)" @compare="compare(k.id)"
+        />
+        <div v-if="!fitting.length" class="nothing">
+          <h2>Nothing fits all of this</h2>
+          <p>Give up one wish:</p>
+          <ul>
+            <li v-for="g in answer?.give_up ?? []" :key="g.says">
+              <b>{{ g.says }}</b> <span v-if="g.then_fits.length" class="sub">Then {{ g.then_fits.slice(0, 3).join(', ') }} would do.</span>
+            </li>
+          </ul>
+        </div>
+      </section>
+      <CompareTwo v-if="pair.length === 2 && situation.choice" :pair="pair" :drawn="situation.choice.drawn" @close="compared = []" />
+      <GroundStrip
+        v-if="situation.choice && !answer?.declined" :more="fitting.slice(3)" :ground="ground" :compared="compared"
+        :drawn="situation.choice.drawn" @take="take" @compare="compare"
+      />
+      <TakeForm v-if="taking" :answer="taking" @close="taking = undefined" />
+    </template>
+  </div>
+</template>

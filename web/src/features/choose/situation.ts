@@ -1,0 +1,117 @@
+// The situation being judged: said, changed, undone, kept. It belongs to a joint, or to nothing yet.
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { Trouble, api, got, type Choice, type Draft, type JobView, type Joint } from '../../api/client'
+
+const KEPT = 'umbet.situation'
+
+const usual: Draft = {
+  task: 'make-fast',
+  shape: 'post',
+  size_mm: 250,
+  cord: { kind: 'paracord-iii' },
+  off: 'one-pull',
+}
+
+function kept(): Draft {
+  try {
+    const text = localStorage.getItem(KEPT)
+    return text ? (JSON.parse(text) as Draft) : usual
+  } catch {
+    return usual
+  }
+}
+
+export const useSituation = defineStore('situation', () => {
+  const draft = ref<Draft>(kept())
+  const choice = ref<Choice>()
+  const trouble = ref('')
+  const job = ref<JobView['job']>()
+  const joint = ref<Joint>()
+  const knot = ref<string>()
+  const past = ref<Draft[]>([])
+  const address = computed(() => (joint.value ? `/jobs/${joint.value.job_id}/joints/${joint.value.id}` : '/'))
+  let asked = 0
+
+  async function judge() {
+    const mine = ++asked
+    try {
+      const answer = await got(api.POST('/api/choose', { body: draft.value }))
+      if (mine !== asked) return
+      choice.value = answer
+      trouble.value = ''
+    } catch (e) {
+      if (mine === asked) trouble.value = e instanceof Trouble ? e.message : String(e)
+    }
+  }
+
+  /** Says something else; the last word is kept for undo. */
+  async function say(next: Draft) {
+    past.value = [...past.value.slice(-49), draft.value]
+    await put(next)
+  }
+
+  async function undo() {
+    const last = past.value.at(-1)
+    if (!last) return
+    past.value = past.value.slice(0, -1)
+    await put(last)
+  }
+
+  async function put(next: Draft) {
+    draft.value = next
+    await judge()
+    if (!trouble.value) await keep()
+  }
+
+  /** Kept by itself: in the joint where there is one, else in this browser. */
+  async function keep() {
+    if (!joint.value) {
+      localStorage.setItem(KEPT, JSON.stringify(draft.value))
+      return
+    }
+    await putJoint({ situation: draft.value })
+  }
+
+  async function putJoint(change: Partial<Joint>) {
+    const now = joint.value
+    if (!now) return
+    const { name, situation, knot: taken, note, position, version } = { ...now, ...change }
+    try {
+      joint.value = await got(
+        api.PUT('/api/joints/{id}', {
+          params: { path: { id: now.id } },
+          body: { name, situation, knot: taken, note, position, version },
+        }),
+      )
+    } catch (e) {
+      trouble.value = e instanceof Trouble ? e.message : String(e)
+    }
+  }
+
+  /** Opens a joint of a job. */
+  async function open(jobId: number, jointId: number) {
+    const view = await got(api.GET('/api/jobs/{id}', { params: { path: { id: jobId } } }))
+    const found = view.joints.find((j) => j.joint.id === jointId)
+    if (!found) throw new Trouble('This joint was put away.', 404)
+    job.value = view.job
+    joint.value = found.joint
+    draft.value = found.joint.situation
+    knot.value = found.joint.knot ?? undefined
+    past.value = []
+    await judge()
+  }
+
+  /** Leaves jobs alone and chooses for its own sake. */
+  async function loose() {
+    if (joint.value) {
+      job.value = undefined
+      joint.value = undefined
+      draft.value = kept()
+      past.value = []
+    }
+    await judge()
+  }
+
+  return { draft, choice, trouble, job, joint, knot, past, address, judge, say, undo, open, loose, putJoint }
+})

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+// Every job, and a new one.
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { Trouble, api, got, type JobSummary } from '../../api/client'
+
+const router = useRouter()
+const jobs = ref<JobSummary[]>()
+const name = ref('')
+const place = ref('')
+const trouble = ref('')
+onMounted(async () => (jobs.value = await got(api.GET('/api/jobs'))))
+
+async function add() {
+  try {
+    const job = await got(api.POST('/api/jobs', { body: { name: name.value, place: place.value } }))
+    await router.push(`/jobs/${job.id}`)
+  } catch (e) {
+    trouble.value = e instanceof Trouble ? e.message : String(e)
+  }
+}
+</script>
+
+<template>
+  <section class="page">
+    <h1>Jobs</h1>
+    <ul v-if="jobs?.length" class="jobs">
+      <li v-for="j in jobs" :key="j.id">
+        <RouterLink :to="`/jobs/${j.id}`"><b>{{ j.name }}</b><span>{{ j.place }}</span><span class="sub">{{ j.taken }} of {{ j.joints }} joints have a knot</span></RouterLink>
+      </li>
+    </ul>
+    <p v-else-if="jobs" class="mt-3">No job yet. Name one, and its joints can be chosen for.</p>
+    <form class="inline-form" @submit.prevent="add">
+      <label>A new job <BFormInput v-model="name" required maxlength="80" placeholder="What is rigged" autocomplete="off" /></label>
+      <label>Where <BFormInput v-model="place" maxlength="200" autocomplete="off" /></label>
+      <BButton type="submit" class="btn-tar">Begin it</BButton>
+    </form>
+    <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
+  </section>
+</template>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+// Tie: the moves large, one after another; what to look for; what goes wrong.
+import { computed, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import IconArrow from '~icons/lucide/arrow-right'
+import IconBack from '~icons/lucide/arrow-left'
+import IconMirror from '~icons/lucide/flip-horizontal-2'
+import IconPrint from '~icons/lucide/printer'
+import { Trouble, api, got, type KnotWords } from '../../api/client'
+import { useHabits } from '../../app/habits'
+import { useKeys } from '../../app/keys'
+import KnotFigure from '../../rope/KnotFigure.vue'
+import PennantMark from '../../ui/PennantMark.vue'
+import { useSituation } from '../choose/situation'
+import KnotSide from './KnotSide.vue'
+import ObjectSizes from './ObjectSizes.vue'
+import { useObject } from './object'
+
+const route = useRoute()
+const router = useRouter()
+const habits = useHabits()
+const situation = useSituation()
+const knot = ref<KnotWords>()
+const trouble = ref('')
+const behind = ref(false)
+const object = useObject()
+
+const id = computed(() => String(route.params.id))
+const last = computed(() => knot.value?.steps.length ?? 1)
+const step = computed(() => Math.min(Math.max(Number(route.query.step ?? 1) || 1, 1), last.value))
+const now = computed(() => knot.value?.steps[step.value - 1])
+const done = computed(() => step.value === last.value)
+const answer = computed(() => situation.choice?.answer.knots.find((k) => k.id === id.value))
+const leftHand = computed(() => habits.settings.hand === 'left')
+
+async function load() {
+  trouble.value = ''
+  try {
+    knot.value = await got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } }))
+    situation.knot = id.value
+    object.fit(knot.value, situation.choice?.drawn)
+  } catch (e) {
+    trouble.value = e instanceof Trouble ? e.message : String(e)
+  }
+}
+onMounted(async () => {
+  if (!situation.choice) await situation.judge()
+  await load()
+})
+watch(id, () => void load())
+
+function go(to: number) {
+  const n = Math.min(Math.max(to, 1), last.value)
+  void router.replace({ query: { ...route.query, step: String(n) } })
+}
+const hand = () => void habits.save({ hand: leftHand.value ? 'right' : 'left' })
+
+useKeys([
+  { key: 'ArrowRight', says: 'Next move', run: () => go(step.value + 1) },
+  { key: 'ArrowLeft', says: 'Move before', run: () => go(step.value - 1) },
+  { key: 'Home', says: 'First move', run: () => go(1) },
+  { key: 'End', says: 'Finished knot', run: () => go(last.value) },
+  { key: 'b', says: 'See it from behind, or from the front', run: () => (behind.value = !behind.value) },
+  { key: 'l', says: 'Left hand, or right', run: hand },
+])
+
+let from = 0
+const touch = (e: TouchEvent) => (from = e.changedTouches[0]?.clientX ?? 0)
+function swipe(e: TouchEvent) {
+  const by = (e.changedTouches[0]?.clientX ?? 0) - from
+  if (Math.abs(by) > 50) go(step.value + (by < 0 ? 1 : -1))
+}
+</script>
+
+<template>
+  <section v-if="trouble" class="page">
+    <h1>{{ trouble }}</h1>
+    <p class="mt-3"><RouterLink to="/knots">All knots</RouterLink></p>
+  </section>
+  <div v-else-if="knot" class="tie">
+    <section class="tie-draw cloth" :aria-label="knot.name" @touchstart.passive="touch" @touchend.passive="swipe">
+      <header class="tie-head">
+        <h1>{{ knot.name }}</h1>
+        <p v-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
+        <p v-else class="sub">{{ knot.about }}</p>
+      </header>
+      <KnotFigure class="tie-figure" :knot="knot.id" :step="done ? undefined : step" labels dimensions :behind="behind" :on="object.on" />
+      <div class="tie-tools">
+        <div class="tabs" role="group" aria-label="Side">
+          <BButton class="btn-tab" :class="{ on: !behind }" :aria-pressed="!behind" @click="behind = false">Front</BButton>
+          <BButton class="btn-tab" :class="{ on: behind }" :aria-pressed="behind" @click="behind = true">Back</BButton>
+        </div>
+        <BButton class="btn-tab" :aria-pressed="leftHand" :class="{ on: leftHand }" @click="hand"><IconMirror class="i" /> <span>Left-handed</span></BButton>
+        <ObjectSizes v-if="knot.on_object" />
+      </div>
+      <PennantMark v-if="knot.cautions[0]" class="of-tie" :says="knot.cautions[0].say" />
+    </section>
+    <section class="tie-steps" aria-label="Moves">
+      <ol class="strip">
+        <li v-for="(s, i) in knot.steps" :key="s.short">
+          <button type="button" :class="{ here: i + 1 === step }" :aria-current="i + 1 === step ? 'step' : undefined" @click="go(i + 1)">
+            <b>{{ i + 1 }}</b><KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" :behind="behind" /><span>{{ s.short }}</span>
+          </button>
+        </li>
+      </ol>
+      <div class="said-step">
+        <p aria-live="polite"><small>Move {{ step }} of {{ last }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></p>
+        <BButton class="btn-tab" :disabled="step === 1" aria-label="Move before" @click="go(step - 1)"><IconBack class="i" /> <span>Back</span></BButton>
+        <BButton v-if="!done" class="btn-tar next" @click="go(step + 1)"><span>Next move</span> <IconArrow class="i" /></BButton>
+        <BButton v-else class="btn-tar next" :to="`/knots/${knot.id}/sheet`"><IconPrint class="i" /> <span>Pocket sheet</span></BButton>
+      </div>
+    </section>
+    <KnotSide :knot="knot" :answer="answer" />
+  </div>
+</template>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+// A sheet for the pocket: every move, what to look for, one page.
+import { computed, onMounted, ref } from 'vue'
+import { useRoute } from 'vue-router'
+import IconPrint from '~icons/lucide/printer'
+import { api, got, type KnotWords } from '../../api/client'
+import KnotFigure from '../../rope/KnotFigure.vue'
+import { useObject } from './object'
+
+const route = useRoute()
+const object = useObject()
+const knot = ref<KnotWords>()
+const id = computed(() => String(route.params.id))
+onMounted(async () => (knot.value = await got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } }))))
+const print = () => window.print()
+</script>
+
+<template>
+  <section v-if="knot" class="sheet cloth">
+    <div class="sheet-do">
+      <BButton class="btn-tar" @click="print"><IconPrint class="i" /> Print</BButton>
+      <BButton class="btn-tab" :to="`/knots/${knot.id}`">Back to the knot</BButton>
+    </div>
+    <h1>{{ knot.name }}</h1>
+    <p class="sub">{{ knot.about }}</p>
+    <ol class="sheet-moves">
+      <li v-for="(s, i) in knot.steps" :key="s.short"><KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" /><p><b>{{ i + 1 }}</b> {{ s.say }}</p></li>
+    </ol>
+    <div class="sheet-foot">
+      <div><h2>Look for</h2><ul><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul></div>
+      <div><h2>Wrong if</h2><ul><li v-for="m in knot.mistakes" :key="m.done">{{ m.done }}: {{ m.makes.toLowerCase() }}</li></ul></div>
+      <div><h2>Lets go</h2><p>{{ knot.lets_go }}</p><p v-for="c in knot.cautions" :key="c.say"><b>{{ c.say }}</b></p></div>
+    </div>
+    <p class="sub small">Not for climbing, rescue, or holding or lifting people. Numbers are estimates; the maker’s rating and local codes decide.</p>
+  </section>
+</template>
