@@ -34,7 +34,23 @@ fn main() {
     thick.cord.kind = "kernmantle-11".into();
     let mut webbing = tree.clone();
     webbing.cord.kind = "webbing-25".into();
-    for (name, d) in [("tree, mittens, one pull", pull), ("tree, season", season), ("tube along", along), ("tube away", tube), ("log", log), ("polished log", pipe), ("4 to 11", join), ("slick", slick), ("mid loop", mid), ("guy 3 mm", guy), ("guy 11 mm", thick), ("webbing", webbing), ("stop", Draft::usual(Task::Stop)), ("bind", Draft::usual(Task::Bind)), ("loop", Draft::usual(Task::EndLoop))] {
+    for (name, d) in [
+        ("tree, mittens, one pull", pull),
+        ("tree, season", season),
+        ("tube along", along),
+        ("tube away", tube),
+        ("log", log),
+        ("polished log", pipe),
+        ("4 to 11", join),
+        ("slick", slick),
+        ("mid loop", mid),
+        ("guy 3 mm", guy),
+        ("guy 11 mm", thick),
+        ("webbing", webbing),
+        ("stop", Draft::usual(Task::Stop)),
+        ("bind", Draft::usual(Task::Bind)),
+        ("loop", Draft::usual(Task::EndLoop)),
+    ] {
         let s = Situation::read(&d).expect("reads");
         let r = Reader::default();
         let words: Vec<String> = sentence(&s, &r).into_iter().map(|f| f.words).collect();
@@ -45,9 +61,21 @@ fn main() {
                 println!("     x {:28} {} [{}]", k.name, k.lead.says, k.would_fit.clone().unwrap_or_default());
             } else {
                 let mends: Vec<&str> = k.mends.iter().map(|m| m.says.as_str()).collect();
-                println!("  {:?} {} | {} | {} | need {:.3?} | mends {:?} | {} | {}", k.verdict, k.name, k.headline, k.lead.says, k.facts.grip_needed, mends, k.facts.cord_words, k.ahead.clone().unwrap_or_default());
+                println!(
+                    "  {:?} {} | {} | {} | need {:.3?} | mends {:?} | {} | {}",
+                    k.verdict,
+                    k.name,
+                    k.headline,
+                    k.lead.says,
+                    k.facts.grip_needed,
+                    mends,
+                    k.facts.cord_words,
+                    k.ahead.clone().unwrap_or_default()
+                );
             }
         }
-        for g in &a.give_up { println!("  give up: {} -> {:?}", g.says, g.then_fits); }
+        for g in &a.give_up {
+            println!("  give up: {} -> {:?}", g.says, g.then_fits);
+        }
     }
 }

@@ -84,6 +84,10 @@ pub fn bump(radius: f64) -> f64 {
     2.0 * (1.0 - (a / (a + 1.0)).powi(2)).sqrt()
 }
 
+/// Load over tail from which the tail's own stiffness and weight are taken to hold it: a hundred times
+/// (common practice: a tail laid straight and dressed).
+pub const ENOUGH: f64 = 100.0;
+
 /// A hitch on an object.
 #[derive(Debug, Clone)]
 pub struct Network<'a> {
@@ -99,66 +103,86 @@ impl<'a> Network<'a> {
 
     /// What friction does to it.
     pub fn grip(&self, mu: Friction) -> Grip {
-        let map = self.map(mu);
-        if spectral_radius(&map) >= 1.0 {
-            return Grip::Locks;
-        }
-        // Tensions solve T = A·T + e₀; A is lower-triangular but for the pinches, so iterate.
-        let mut t = vec![1.0; map.len()];
-        for _ in 0..4000 {
-            let next: Vec<f64> = map.iter().enumerate().map(|(i, row)| dot(row, &t) + f64::from(u8::from(i == 0))).collect();
-            let settled = next.iter().zip(&t).all(|(a, b)| (a - b).abs() <= 1e-10 * a.abs());
-            t = next;
-            if settled {
-                break;
-            }
-        }
-        Grip::Multiplies(t.last().copied().unwrap_or(1.0))
+        self.tensions(mu).map_or(Grip::Locks, |t| Grip::Multiplies(t.last().copied().unwrap_or(1.0)))
     }
 
-    /// The least friction of the object at which it locks itself, rope on rope being given;
-    /// `None` when it never does.
+    /// The least friction of the object at which it locks itself, or an idle tail is [`ENOUGH`], rope on
+    /// rope being given; `None` when there is none.
     pub fn grip_needed(&self, rope: f64) -> Option<f64> {
-        self.least(|object| Friction { object, rope })
+        self.least(|object| match self.grip(Friction { object, rope }) {
+            Grip::Locks => true,
+            Grip::Multiplies(times) => times >= ENOUGH,
+        })
     }
 
     /// The least friction, everywhere alike, at which it locks itself.
     pub fn critical(&self) -> Option<f64> {
-        self.least(|mu| Friction { object: mu, rope: mu })
+        self.least(|mu| self.grip(Friction { object: mu, rope: mu }) == Grip::Locks)
     }
 
-    fn least(&self, at: impl Fn(f64) -> Friction) -> Option<f64> {
+    fn least(&self, enough: impl Fn(f64) -> bool) -> Option<f64> {
         const MOST: f64 = 2.0;
-        let locks = |mu: f64| spectral_radius(&self.map(at(mu))) >= 1.0;
-        if !locks(MOST) {
+        if !enough(MOST) {
             return None;
         }
-        if locks(0.0) {
+        if enough(0.0) {
             return Some(0.0);
         }
         let (mut low, mut high) = (0.0, MOST);
-        for _ in 0..26 {
+        for _ in 0..24 {
             let middle = (low + high) / 2.0;
-            if locks(middle) { high = middle } else { low = middle }
+            if enough(middle) { high = middle } else { low = middle }
         }
         Some(high)
     }
 
-    /// Row i says how tension i arises from all the tensions.
-    fn map(&self, mu: Friction) -> Vec<Vec<f64>> {
+    /// All tensions for a tail pulled with 1, or `None` where the hitch locks.
+    ///
+    /// They solve (I − A)·T = e₀ with A ≥ 0. I − A is a nonsingular M-matrix, that is, A has a spectral
+    /// radius under 1, exactly when elimination without exchanges meets positive pivots only
+    /// (A. Berman & R. J. Plemmons, *Nonnegative Matrices in the Mathematical Sciences*, ch. 6).
+    fn tensions(&self, mu: Friction) -> Option<Vec<f64>> {
+        const SINGULAR: f64 = 1e-12;
+        let mut m = self.balance(mu);
+        let n = m.len();
+        for i in 0..n {
+            let (done, rest) = m.split_at_mut(i + 1);
+            let pivot = &done[i];
+            if pivot[i] <= SINGULAR {
+                return None;
+            }
+            for row in rest.iter_mut().filter(|r| r[i] != 0.0) {
+                let k = row[i] / pivot[i];
+                row.iter_mut().zip(pivot).skip(i).for_each(|(x, p)| *x -= k * p);
+            }
+        }
+        let mut t = vec![0.0; n];
+        for i in (0..n).rev() {
+            let known: f64 = (i + 1..n).map(|j| m[i][j] * t[j]).sum();
+            t[i] = (m[i][n] - known) / m[i][i];
+        }
+        Some(t)
+    }
+
+    /// I − A, with the tail's pull as a last column; row i says how tension i arises from all tensions.
+    fn balance(&self, mu: Friction) -> Vec<Vec<f64>> {
         let n = self.elements.len() + 1;
-        let mut a = vec![vec![0.0; n]; n];
+        let mut m = vec![vec![0.0; n + 1]; n];
+        for (i, row) in m.iter_mut().enumerate() {
+            row[i] = 1.0;
+        }
+        m[0][n] = 1.0;
         for (k, e) in self.elements.iter().enumerate() {
             match *e {
-                Element::Wrap { turns, wrap } => a[k + 1][k] += capstan(rub(wrap, mu), turns * TAU),
+                Element::Wrap { turns, wrap } => m[k + 1][k] -= capstan(rub(wrap, mu), turns * TAU),
                 Element::Pinch { under, pinch, bump: share } => {
                     let radius = if pinch == On::Own { 0.5 } else { self.object_radius };
-                    a[k + 1][k] += 1.0;
-                    a[k + 1][under.min(n - 1)] += pinch_friction(pinch, mu) * bump(radius) * share;
+                    m[k + 1][k] -= 1.0;
+                    m[k + 1][under.min(n - 1)] -= pinch_friction(pinch, mu) * bump(radius) * share;
                 }
             }
         }
-        a
+        m
     }
 }
 
@@ -177,41 +201,4 @@ fn pinch_friction(on: On, mu: Friction) -> f64 {
         On::Rope | On::Own => 2.0 * mu.rope,
         On::Both => mu.object + mu.rope,
     }
-}
-
-fn dot(row: &[f64], t: &[f64]) -> f64 {
-    row.iter().zip(t).map(|(a, b)| a * b).sum()
-}
-
-/// Largest eigenvalue of a non-negative matrix, as far as "1 or more" asks, by repeated squaring:
-/// ρ = lim ‖Aᵏ‖^(1/k) (Gelfand's formula).
-fn spectral_radius(a: &[Vec<f64>]) -> f64 {
-    let n = a.len();
-    let mut m = a.to_vec();
-    let mut log_scale = 0.0;
-    let mut power = 1.0;
-    for _ in 0..10 {
-        let norm = m.iter().map(|r| r.iter().sum::<f64>()).fold(0.0, f64::max);
-        if norm <= 0.0 {
-            return 0.0;
-        }
-        for row in &mut m {
-            row.iter_mut().for_each(|x| *x /= norm);
-        }
-        log_scale += norm.ln() / power;
-        let mut square = vec![vec![0.0; n]; n];
-        for i in 0..n {
-            for k in 0..n {
-                if m[i][k] > 0.0 {
-                    for j in 0..n {
-                        square[i][j] += m[i][k] * m[k][j];
-                    }
-                }
-            }
-        }
-        m = square;
-        power *= 2.0;
-    }
-    let norm = m.iter().map(|r| r.iter().sum::<f64>()).fold(0.0, f64::max);
-    if norm <= 0.0 { 0.0 } else { (log_scale + norm.ln() / power).exp() }
 }

@@ -3,6 +3,9 @@
 //! Two ideas carry it: *a knot is a path* ([`knot`], [`draw`]) and *a joint is a situation*
 //! ([`situation`]) answered by choosing with reasons ([`choose`]).
 
+#[macro_use]
+mod words;
+
 pub mod choose;
 pub mod cord;
 pub mod draw;

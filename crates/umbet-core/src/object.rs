@@ -1,11 +1,63 @@
 //! Things rope is made fast to: their shapes, sizes and surfaces.
 
 use crate::cord::Sourced;
-use crate::draw::{Look, Section};
-use crate::situation::Shape;
 use crate::units::Band;
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
+
+words!(
+    /// The shape it is tied to.
+    Shape {
+        /// Round post or tree.
+        Post => "round post or tree",
+        /// Smooth pipe or rail.
+        Pipe => "pipe or rail",
+        /// Square or angle section.
+        Square => "square section",
+        /// Ring or eye.
+        Ring => "ring or eye",
+        /// Eyelet.
+        Eyelet => "eyelet",
+        /// Cloth without an eyelet.
+        Cloth => "cloth with no eyelet",
+        /// Peg.
+        Peg => "peg",
+        /// Another rope.
+        Rope => "another rope",
+        /// A bight.
+        Bight => "bight",
+        /// Its own standing part.
+        OwnPart => "its own standing part",
+        /// Log or pole to drag.
+        Log => "log or pole",
+        /// Handle or bundle.
+        Bundle => "handle or bundle",
+        /// A hole to be stopped at.
+        Hole => "hole",
+    }
+);
+
+/// What an object is made of, as far as a drawing shows it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Look {
+    /// Metal or plastic: one light band, one dark.
+    Steel,
+    /// Sawn or round timber: grain.
+    #[default]
+    Timber,
+    /// A tree: long cracks.
+    Bark,
+}
+
+/// The shape it shows end-on.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Section {
+    /// A circle.
+    #[default]
+    Round,
+    /// A square with its arrises just broken.
+    Square,
+}
 
 /// A shape, with the sizes it comes in.
 #[derive(Debug, Clone)]
@@ -102,7 +154,8 @@ struct Tables {
 
 fn tables() -> &'static Tables {
     static TABLES: LazyLock<Tables> = LazyLock::new(|| {
-        let file: File = toml::from_str(include_str!("../catalogue/objects.toml")).expect("catalogue/objects.toml reads");
+        let file: File =
+            toml::from_str(include_str!("../catalogue/objects.toml")).expect("catalogue/objects.toml reads");
         Tables {
             objects: file.object.into_iter().map(ObjectKind::from).collect(),
             surfaces: file.surface.into_iter().map(Material::from).collect(),

@@ -41,7 +41,8 @@ pub fn sources() -> &'static [Source] {
         source: Vec<Source>,
     }
     static SOURCES: LazyLock<Vec<Source>> = LazyLock::new(|| {
-        let file: File = toml::from_str(include_str!("../catalogue/sources.toml")).expect("catalogue/sources.toml reads");
+        let file: File =
+            toml::from_str(include_str!("../catalogue/sources.toml")).expect("catalogue/sources.toml reads");
         file.source
     });
     &SOURCES

@@ -25,7 +25,8 @@ pub async fn serve(request: Request) -> Response {
             let mime = mime_guess::from_path(path).first_or_octet_stream();
             // Vite names files under assets/ by their content: they never change.
             let cache = if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
-            ([(header::CONTENT_TYPE, mime.as_ref()), (header::CACHE_CONTROL, cache)], file.data.into_owned()).into_response()
+            ([(header::CONTENT_TYPE, mime.as_ref()), (header::CACHE_CONTROL, cache)], file.data.into_owned())
+                .into_response()
         }
         None if path.contains('.') => crate::error::Error::Missing("page or address").into_response(),
         None => page(),
@@ -40,6 +41,8 @@ fn page() -> Response {
             response.headers_mut().insert(header::CACHE_CONTROL, HeaderValue::from_static("no-cache"));
             response
         }
-        None => (StatusCode::NOT_FOUND, "The page is not built into this binary. Run `cargo xtask demo`.").into_response(),
+        None => {
+            (StatusCode::NOT_FOUND, "The page is not built into this binary. Run `cargo xtask demo`.").into_response()
+        }
     }
 }

@@ -54,7 +54,14 @@ async fn fill(pool: &SqlitePool, scenario: Scenario) -> Result<(), Error> {
         let input = JobInput { name: job.name, place: job.place, note: job.note, version: 0 };
         let id = Job::add(pool, &input).await?.id;
         for j in job.joint {
-            let input = JointInput { name: j.name, situation: j.situation, knot: j.knot, note: j.note, position: None, version: 0 };
+            let input = JointInput {
+                name: j.name,
+                situation: j.situation,
+                knot: j.knot,
+                note: j.note,
+                position: None,
+                version: 0,
+            };
             Joint::add(pool, id, &input).await?;
         }
     }

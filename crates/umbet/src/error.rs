@@ -80,7 +80,9 @@ impl Error {
                 p.faults = faults;
                 p
             }
-            Self::Missing(_) => problem(StatusCode::NOT_FOUND, "missing", "Not found", format!("{}.", capital(&self.to_string()))),
+            Self::Missing(_) => {
+                problem(StatusCode::NOT_FOUND, "missing", "Not found", format!("{}.", capital(&self.to_string())))
+            }
             Self::Stale => problem(
                 StatusCode::CONFLICT,
                 "stale",

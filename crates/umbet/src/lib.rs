@@ -55,7 +55,11 @@ pub fn router(app: App, hosts: guard::Hosts) -> Router {
 ///
 /// # Errors
 /// When the listener fails.
-pub async fn serve(listener: TcpListener, app: App, stop: impl Future<Output = ()> + Send + 'static) -> anyhow::Result<()> {
+pub async fn serve(
+    listener: TcpListener,
+    app: App,
+    stop: impl Future<Output = ()> + Send + 'static,
+) -> anyhow::Result<()> {
     let hosts = guard::Hosts::of(listener.local_addr()?);
     let pool = app.pool.clone();
     axum::serve(listener, router(app, hosts)).with_graceful_shutdown(stop).await?;

@@ -1,2 +1,100 @@
-//! xtask.
-fn main(){}
+//! The one door to every developer and CI command: `cargo xtask --help`.
+
+mod browser;
+mod check;
+mod direction;
+mod run;
+mod web;
+
+use anyhow::Result;
+use clap::{Parser, Subcommand};
+use run::{cargo, say};
+use std::process::ExitCode;
+
+#[derive(Parser)]
+#[command(about = "Every developer and CI command of Umbet")]
+struct Cli {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Subcommand)]
+enum Command {
+    /// Build everything and start the application with demo data.
+    Demo {
+        /// Address to listen on.
+        #[arg(long, default_value = "127.0.0.1:4717")]
+        listen: String,
+    },
+    /// Install what the tests need and run the whole suite.
+    Test,
+    /// Formatting, lints, types, module direction, generated files.
+    Check,
+    /// Rewrite every generated file: query cache, OpenAPI document, client types.
+    Generate,
+    /// Retake docs/screenshots.
+    Shots,
+    /// Run the benchmarks.
+    Bench,
+    /// Make a data file with the migrations in it (used by `generate`).
+    #[command(hide = true)]
+    MigratedFile {
+        /// The file.
+        file: std::path::PathBuf,
+    },
+}
+
+fn main() -> ExitCode {
+    match run(Cli::parse().command) {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(e) => {
+            eprintln!("\u{2717} {e}");
+            e.chain().skip(1).for_each(|cause| eprintln!("  {cause}"));
+            ExitCode::FAILURE
+        }
+    }
+}
+
+fn run(command: Command) -> Result<()> {
+    match command {
+        Command::Demo { listen } => demo(&listen),
+        Command::Test => test(),
+        Command::Check => check::check(),
+        Command::Generate => check::generate(),
+        Command::Shots => shots(),
+        Command::Bench => bench(),
+        Command::MigratedFile { file } => check::migrated_file(&file),
+    }
+}
+
+fn demo(listen: &str) -> Result<()> {
+    web::build()?;
+    say("Building the application (the first time takes some minutes)");
+    cargo(&["build", "--package", "umbet"])?;
+    say("Starting it with demo data; stop it with Ctrl-C");
+    let data = run::root().join(".umbet/demo.db");
+    let data = data.to_string_lossy().into_owned();
+    run::replace("target/debug/umbet", &["serve", "--demo", "--data", &data, "--listen", listen])
+}
+
+fn test() -> Result<()> {
+    browser::install()?;
+    web::build()?;
+    say("Running the whole suite");
+    cargo(&["test", "--workspace", "--all-features"])
+}
+
+fn shots() -> Result<()> {
+    browser::install()?;
+    web::build()?;
+    say("Retaking docs/screenshots");
+    cargo(&["test", "--package", "umbet", "--test", "screenshots", "--", "--ignored", "--nocapture"])
+}
+
+fn bench() -> Result<()> {
+    say("Benchmarks of the core");
+    cargo(&["bench", "--package", "umbet-core", "--bench", "core"])?;
+    web::build()?;
+    say("Choosing over HTTP, fifty clients at once");
+    cargo(&["test", "--release", "--package", "umbet", "--test", "load", "--", "--ignored", "--nocapture"])
+}

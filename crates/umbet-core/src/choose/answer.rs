@@ -2,9 +2,9 @@
 //! are the same on screen, on a sheet and over the API.
 
 use super::candidate::{Case, Grade};
-use super::mend::Mend;
 use super::rules::{Finding, Weight};
 use super::{Judged, rank};
+use crate::knot::Mend;
 use crate::knot::{Knot, Stands, Untie};
 use crate::situation::Shape;
 use crate::units::{Band, Force, Length, Reader};
@@ -198,14 +198,15 @@ fn knot_answer(j: &Judged<'_>, ahead: Option<String>, case: &Case<'_>) -> KnotAn
     let reason = |f: &Finding| f.reason();
     let mends: Vec<MendWords> = merged(&j.mended)
         .into_iter()
-        .map(|(mend, f)| MendWords { mend, says: mend.words(c, case), because: reason(f) })
+        .map(|(mend, f)| MendWords { mend, says: super::mend::words(mend, c, case), because: reason(f) })
         .collect();
-    let verdict = match (&j.refusal, !j.needs_mending()) {
+    let verdict = match (&j.refusal, j.needed_mends() == 0) {
         (Some(_), _) => Verdict::LeftOnTheGround,
         (None, true) => Verdict::Fits,
         (None, false) => Verdict::FitsIf,
     };
-    let mut notes: Vec<&Finding> = j.findings.iter().filter(|f| matches!(f.weight, Weight::Notes | Weight::Prefers(_))).collect();
+    let mut notes: Vec<&Finding> =
+        j.findings.iter().filter(|f| matches!(f.weight, Weight::Notes | Weight::Prefers(_))).collect();
     notes.sort_by_key(|f| usize::from(f.rule != "grips"));
     let lead = match (&j.refusal, notes.first()) {
         (Some(f), _) => reason(f),

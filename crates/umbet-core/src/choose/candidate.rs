@@ -1,8 +1,8 @@
 //! A knot's facts while it is judged, and the case it is judged for.
 
-use super::mend::Mend;
 use crate::cord::Hand;
 use crate::hold::{Element, Network};
+use crate::knot::Mend;
 use crate::knot::{Knot, Stands, Tail, Usage, Wear};
 use crate::object::Finish;
 use crate::situation::{Manner, Shape, Situation, Task};
@@ -75,7 +75,10 @@ impl<'a> Case<'a> {
             let k = wet_and_wear(cord);
             // A cord thicker or thinner than its kind's own is taken as strong as its section.
             let section = (cord.diameter / cord.kind.diameter).powi(2);
-            Band::new(cord.kind.strength_n.low * kept.low * k * section, cord.kind.strength_n.high * kept.high * k * section)
+            Band::new(
+                cord.kind.strength_n.low * kept.low * k * section,
+                cord.kind.strength_n.high * kept.high * k * section,
+            )
         };
         let first = one(&self.s.cord);
         match &self.s.second {

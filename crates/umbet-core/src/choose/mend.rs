@@ -3,65 +3,27 @@
 
 use super::candidate::{Candidate, Case};
 use crate::hold::{Element, On};
-use crate::knot::Wear;
+use crate::knot::{Mend, Wear};
 use crate::units::Force;
-use serde::{Deserialize, Serialize};
 
-/// A change that makes a knot fit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "kebab-case")]
-pub enum Mend {
-    /// One more turn round the object or line.
-    MoreTurn,
-    /// A round turn before the hitches.
-    RoundTurnFirst,
-    /// A half hitch behind it on the standing part.
-    BackupHalfHitch,
-    /// The last tuck made with a bight.
-    SlipLast,
-    /// A second turn in a bend.
-    DoubleIt,
-    /// Twice the tail.
-    LongerTail,
-    /// An overhand of the bight round the line.
-    LockBight,
-    /// Something soft under the cord at a hard edge.
-    PadEdge,
-    /// Stronger cord.
-    HeavierCord,
-}
-
-impl Mend {
-    /// Open to every knot, whatever its file says.
-    pub fn always_possible(self) -> bool {
-        matches!(self, Self::PadEdge | Self::HeavierCord)
-    }
-
-    /// How often it may be made to one knot.
-    pub fn most(self) -> usize {
-        if self == Self::MoreTurn { 3 } else { 1 }
-    }
-
-    /// What to do, for the caption under the drawing.
-    pub fn words(self, c: &Candidate<'_>, case: &Case<'_>) -> String {
-        let tail = || case.reader.length(c.tail(case));
-        match self {
-            Self::MoreTurn => match c.times(self) {
-                1 => "one more turn".into(),
-                n => format!("{n} more turns"),
-            },
-            Self::RoundTurnFirst => "a round turn first".into(),
-            Self::BackupHalfHitch => format!("a half hitch behind it, tail {}", tail()),
-            Self::SlipLast => "the last tuck slipped: a bight for the end".into(),
-            Self::DoubleIt => "a second turn round the bight".into(),
-            Self::LongerTail => format!("a tail of {}", tail()),
-            Self::LockBight => "its bight locked with an overhand round the line; no longer quick".into(),
-            Self::PadEdge => "the edge padded under the cord".into(),
-            Self::HeavierCord => {
-                let wanted = Force::from_n(c.strength_wanted_n);
-                format!("cord of {} strength or more", case.reader.force(wanted))
-            }
+/// What to do, for the caption under the drawing.
+pub(super) fn words(mend: Mend, c: &Candidate<'_>, case: &Case<'_>) -> String {
+    let tail = || case.reader.length(c.tail(case));
+    match mend {
+        Mend::MoreTurn => match c.times(mend) {
+            1 => "one more turn".into(),
+            n => format!("{n} more turns"),
+        },
+        Mend::RoundTurnFirst => "a round turn first".into(),
+        Mend::BackupHalfHitch => format!("a half hitch behind it, tail {}", tail()),
+        Mend::SlipLast => "the last tuck slipped: a bight for the end".into(),
+        Mend::DoubleIt => "a second turn round the bight".into(),
+        Mend::LongerTail => format!("a tail of {}", tail()),
+        Mend::LockBight => "its bight locked with an overhand round the line; no longer quick".into(),
+        Mend::PadEdge => "the edge padded under the cord".into(),
+        Mend::HeavierCord => {
+            let wanted = Force::from_n(c.strength_wanted_n);
+            format!("cord of {} strength or more", case.reader.force(wanted))
         }
     }
 }
@@ -125,7 +87,8 @@ impl Candidate<'_> {
                     *under += 2;
                 }
             }
-            let hitch = [Element::Pinch { under: 2, pinch: On::Own, bump: 1.0 }, Element::Wrap { turns: 1.0, wrap: On::Own }];
+            let hitch =
+                [Element::Pinch { under: 2, pinch: On::Own, bump: 1.0 }, Element::Wrap { turns: 1.0, wrap: On::Own }];
             self.network.splice(0..0, hitch);
         }
     }

@@ -7,14 +7,16 @@
 mod answer;
 pub(crate) mod candidate;
 mod mend;
+mod options;
 mod rank;
 pub mod rules;
 mod school;
 mod wishes;
 
+pub use crate::knot::Mend;
 pub use answer::{Answer, Facts, GiveUp, KnotAnswer, MendWords, NumberWords, Reason, Verdict};
 pub use candidate::{Candidate, Case, Grade};
-pub use mend::Mend;
+pub use options::{OptionWords, options};
 pub use school::{Matter, WayOfPractice, matters};
 
 use crate::knot::{Catalogue, Knot};
@@ -40,8 +42,7 @@ pub fn choose(catalogue: &Catalogue, situation: &Situation, reader: &Reader) -> 
 /// How many knots fit, mended or not; what giving up a wish is measured by.
 pub(crate) fn fitting<'a>(catalogue: &'a Catalogue, situation: &Situation) -> Vec<&'a Knot> {
     let case = Case::new(situation, Reader::default());
-    let mut judged: Vec<Judged<'_>> =
-        catalogue.knots().iter().map(|k| judge(k, &case)).filter(Judged::fits).collect();
+    let mut judged: Vec<Judged<'_>> = catalogue.knots().iter().map(|k| judge(k, &case)).filter(Judged::fits).collect();
     judged.sort_by(|a, b| rank::compare(a, b, &case));
     judged.into_iter().map(|j| j.candidate.knot).collect()
 }
@@ -63,15 +64,24 @@ pub(crate) struct Judged<'a> {
 }
 
 impl<'a> Judged<'a> {
-    fn new(candidate: Candidate<'a>, findings: Vec<Finding>, mended: Vec<(Mend, Finding)>, refusal: Option<Finding>, case: &Case<'_>) -> Self {
+    fn new(
+        candidate: Candidate<'a>,
+        findings: Vec<Finding>,
+        mended: Vec<(Mend, Finding)>,
+        refusal: Option<Finding>,
+        case: &Case<'_>,
+    ) -> Self {
         let need = candidate.grip_needed(case);
         let grade = candidate.grade_at(need, case);
         Self { candidate, findings, mended, refusal, grade, need }
     }
 
-    /// Some mend is needed, not only welcome.
-    pub fn needs_mending(&self) -> bool {
-        self.mended.iter().any(|(_, f)| matches!(f.weight, Weight::Wants(_)))
+    /// How many kinds of mend are needed, not only welcome.
+    pub fn needed_mends(&self) -> usize {
+        let needed = |(m, f): &(Mend, Finding)| matches!(f.weight, Weight::Wants(_)).then_some(*m);
+        let mut kinds: Vec<Mend> = self.mended.iter().filter_map(needed).collect();
+        kinds.dedup();
+        kinds.len()
     }
 
     /// As it is, or mended.
@@ -80,12 +90,27 @@ impl<'a> Judged<'a> {
     }
 }
 
+/// What the rules find, weightiest first; nothing is asked behind a refusal.
+fn found(candidate: &Candidate<'_>, case: &Case<'_>) -> Vec<Finding> {
+    let mut findings = Vec::new();
+    for rule in rules::ALL {
+        if let Some(f) = (rule.judge)(candidate, case) {
+            let refused = f.weight == Weight::Refuses;
+            findings.push(f);
+            if refused {
+                break;
+            }
+        }
+    }
+    findings.sort_by_key(|f| f.weight.order());
+    findings
+}
+
 fn judge<'a>(knot: &'a Knot, case: &Case<'_>) -> Judged<'a> {
     let mut candidate = Candidate::new(knot);
     let mut mended = Vec::new();
     loop {
-        let mut findings: Vec<Finding> = rules::ALL.iter().filter_map(|r| (r.judge)(&candidate, case)).collect();
-        findings.sort_by_key(|f| f.weight.order());
+        let mut findings = found(&candidate, case);
         let refused = findings.iter().position(|f| matches!(f.weight, Weight::Refuses));
         let wish = findings.iter().position(|f| f.wish().is_some());
         let mend = wish.and_then(|i| findings[i].wish().and_then(|ms| candidate.first_possible(ms)));

@@ -4,7 +4,7 @@
 use super::candidate::{Case, Grade};
 use super::{Judged, school};
 use crate::knot::{Untie, Wear};
-use crate::situation::{HandsState, Off, Task};
+use crate::situation::{HandsState, Off, Stays, Task};
 use std::cmp::Ordering;
 
 /// One reason to stand ahead, in the order they count.
@@ -17,12 +17,20 @@ struct Key {
 
 /// All keys, first to last.
 const KEYS: &[Key] = &[
-    Key { of: verdict, because: |_, b, _| format!("because it fits as it is; the {} wants a change", name(b)) },
-    Key { of: security, because: because_secure },
+    Key { of: verdict, because: because_fewer_changes },
     Key { of: preferred, because: |_, _, _| "because your school prefers it".into() },
+    Key { of: security, because: because_secure },
     Key { of: known, because: |_, b, _| format!("because you know it already; the {} is new to you", name(b)) },
-    Key { of: letting_go, because: |_, b, _| format!("because it lets go easier after this load than the {}", name(b)) },
-    Key { of: hands, because: |a, b, _| format!("because it takes {} moves; the {} takes {}", a.candidate.moves, name(b), b.candidate.moves) },
+    Key {
+        of: letting_go,
+        because: |_, b, _| format!("because it lets go easier after this load than the {}", name(b)),
+    },
+    Key {
+        of: hands,
+        because: |a, b, _| {
+            format!("because it takes {} moves; the {} takes {}", a.candidate.moves, name(b), b.candidate.moves)
+        },
+    },
     Key { of: cord, because: |_, b, _| format!("because it takes less cord than the {}", name(b)) },
     Key { of: habit, because: |_, _, _| "by the trade's habit".into() },
 ];
@@ -46,9 +54,9 @@ fn name(j: &Judged<'_>) -> String {
 
 fn verdict(j: &Judged<'_>, _: &Case<'_>) -> i64 {
     match &j.refusal {
-        None => i64::from(j.needs_mending()),
+        None => j.needed_mends() as i64,
         // The later the rule that refused it, the nearer it came.
-        Some(f) => 2 + super::rules::ALL.iter().rev().position(|r| r.id == f.rule).unwrap_or(0) as i64,
+        Some(f) => 100 + super::rules::ALL.iter().rev().position(|r| r.id == f.rule).unwrap_or(0) as i64,
     }
 }
 
@@ -59,11 +67,22 @@ fn security(j: &Judged<'_>, case: &Case<'_>) -> i64 {
         Grade::Barely | Grade::Slides => 1,
         Grade::Slips => 2,
     };
-    let long = matches!(case.s.stays, crate::situation::Stays::Night | crate::situation::Stays::Season);
-    let loosens = long && j.candidate.slack != Wear::Stays;
+    let left_alone = case.s.stays != Stays::Minutes && case.s.task != Task::Drag;
+    let loosens = left_alone && j.candidate.slack != Wear::Stays;
     // Unasked, a quick release is only a way to lose the line.
     let lets_go = j.candidate.one_pull && case.s.off != Off::OnePull;
     grip.max(i64::from(loosens || lets_go))
+}
+
+fn because_fewer_changes(a: &Judged<'_>, b: &Judged<'_>, _: &Case<'_>) -> String {
+    let changes = |n: usize| match n {
+        1 => "one change".to_owned(),
+        n => format!("{n} changes"),
+    };
+    match a.needed_mends() {
+        0 => format!("because it fits as it is; the {} wants {}", name(b), changes(b.needed_mends())),
+        n => format!("because it wants {}; the {} wants {}", changes(n), name(b), changes(b.needed_mends())),
+    }
 }
 
 fn because_secure(a: &Judged<'_>, b: &Judged<'_>, case: &Case<'_>) -> String {

@@ -42,7 +42,8 @@ pub fn matters() -> &'static [Matter] {
         matter: Vec<Matter>,
     }
     static MATTERS: LazyLock<Vec<Matter>> = LazyLock::new(|| {
-        let file: File = toml::from_str(include_str!("../../catalogue/schools.toml")).expect("catalogue/schools.toml reads");
+        let file: File =
+            toml::from_str(include_str!("../../catalogue/schools.toml")).expect("catalogue/schools.toml reads");
         file.matter
     });
     &MATTERS

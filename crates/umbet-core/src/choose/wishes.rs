@@ -17,24 +17,44 @@ struct Wish {
 
 /// Wishes in the order people give them up.
 const WISHES: &[Wish] = &[
-    Wish { says: "Take the mittens off, or tie it in the light with both hands.", give_up: |s| set(&mut s.hands, HandsState::Bare) },
+    Wish {
+        says: "Take the mittens off, or tie it in the light with both hands.",
+        give_up: |s| set(&mut s.hands, HandsState::Bare),
+    },
     Wish { says: "Let it be tied slack and tightened after.", give_up: |s| std::mem::take(&mut s.tight) },
-    Wish { says: "Let it be untied by hand instead of by one pull.", give_up: |s| s.off == Off::OnePull && set(&mut s.off, Off::ByHand) },
-    Wish { says: "Let a knot stay in the line until it is untied.", give_up: |s| std::mem::take(&mut s.leaves_nothing) },
-    Wish { says: "Bring an end: then it need not be tied in the bight.", give_up: |s| !std::mem::replace(&mut s.end_free, true) },
+    Wish {
+        says: "Let it be untied by hand instead of by one pull.",
+        give_up: |s| s.off == Off::OnePull && set(&mut s.off, Off::ByHand),
+    },
+    Wish {
+        says: "Let a knot stay in the line until it is untied.",
+        give_up: |s| std::mem::take(&mut s.leaves_nothing),
+    },
+    Wish {
+        says: "Bring an end: then it need not be tied in the bight.",
+        give_up: |s| !std::mem::replace(&mut s.end_free, true),
+    },
     Wish { says: "Steady the pull.", give_up: |s| set(&mut s.manner, Manner::Steady) },
     Wish { says: "Lead the pull straight away from the object.", give_up: |s| set(&mut s.way, Way::Away) },
-    Wish { says: "Wrap the object in sacking or cloth: rough enough to grip.", give_up: |s| {
-        surface("canvas").is_some_and(|m| s.object.material.id != m.id && {
-            s.object.material = m;
-            true
-        })
-    } },
+    Wish {
+        says: "Wrap the object in sacking or cloth: rough enough to grip.",
+        give_up: |s| {
+            surface("canvas").is_some_and(|m| {
+                s.object.material.id != m.id && {
+                    s.object.material = m;
+                    true
+                }
+            })
+        },
+    },
     Wish { says: "Take round cord: parachute cord, for one.", give_up: take_round_cord },
-    Wish { says: "Make the hole smaller, or put a washer on the cord.", give_up: |s| {
-        let small = s.cord.diameter * 1.6;
-        s.task == crate::situation::Task::Stop && set(&mut s.object.size, small)
-    } },
+    Wish {
+        says: "Make the hole smaller, or put a washer on the cord.",
+        give_up: |s| {
+            let small = s.cord.diameter * 1.6;
+            s.task == crate::situation::Task::Stop && set(&mut s.object.size, small)
+        },
+    },
 ];
 
 fn set<T: PartialEq>(at: &mut T, to: T) -> bool {
@@ -44,7 +64,8 @@ fn set<T: PartialEq>(at: &mut T, to: T) -> bool {
 }
 
 fn take_round_cord(s: &mut Situation) -> bool {
-    let odd = |c: &crate::situation::UsedCord| matches!(c.kind.construction, Construction::Webbing | Construction::Shock);
+    let odd =
+        |c: &crate::situation::UsedCord| matches!(c.kind.construction, Construction::Webbing | Construction::Shock);
     let Some(plain) = cord("paracord-iii") else { return false };
     let mut changed = false;
     for c in [Some(&mut s.cord), s.second.as_mut()].into_iter().flatten() {
@@ -60,8 +81,10 @@ pub(super) fn to_give_up(catalogue: &Catalogue, situation: &Situation) -> Vec<Gi
     let without = |list: &[&Wish]| {
         let mut s = situation.clone();
         let all = list.iter().all(|w| (w.give_up)(&mut s));
-        let fits: Vec<String> = if all { fitting(catalogue, &s).iter().map(|k| k.entry.name.clone()).collect() } else { Vec::new() };
-        (!fits.is_empty()).then(|| GiveUp { says: list.iter().map(|w| w.says).collect::<Vec<_>>().join(" "), then_fits: fits })
+        let fits: Vec<String> =
+            if all { fitting(catalogue, &s).iter().map(|k| k.entry.name.clone()).collect() } else { Vec::new() };
+        (!fits.is_empty())
+            .then(|| GiveUp { says: list.iter().map(|w| w.says).collect::<Vec<_>>().join(" "), then_fits: fits })
     };
     let single: Vec<GiveUp> = WISHES.iter().filter_map(|w| without(&[w])).collect();
     if !single.is_empty() {
@@ -70,7 +93,12 @@ pub(super) fn to_give_up(catalogue: &Catalogue, situation: &Situation) -> Vec<Gi
     let pairs = WISHES.iter().enumerate().flat_map(|(i, a)| WISHES[i + 1..].iter().map(move |b| [a, b]));
     let pair = pairs.into_iter().find_map(|p| without(&p));
     pair.map_or_else(
-        || vec![GiveUp { says: "No knot of the catalogue does this. Change what it is tied to, or the cord.".into(), then_fits: Vec::new() }],
+        || {
+            vec![GiveUp {
+                says: "No knot of the catalogue does this. Change what it is tied to, or the cord.".into(),
+                then_fits: Vec::new(),
+            }]
+        },
         |p| vec![p],
     )
 }

@@ -240,10 +240,10 @@ fn painted(knot: &Knot, runs: &[Run], next: Vec<Piece>, figure: &Figure, view: &
     }
     all.sort_by(|a, b| a.depth.total_cmp(&b.depth));
     let mut items: Vec<Item> = all.into_iter().flat_map(|p| p.items).collect();
-    for pole in &knot.path.poles {
-        if let Some(words) = &figure.object.dimension {
-            items.extend(object::dimension(pole, words, view, figure.size));
-        }
+    if let (Some(pole), Some(words)) = (knot.path.poles.first(), &figure.object.dimension) {
+        let smaller = figure.object.radius.is_some_and(|r| view.drawn_smaller(r));
+        let words = if smaller { format!("{words}, drawn small") } else { words.clone() };
+        items.extend(object::dimension(pole, &words, view, figure.size));
     }
     items
 }
@@ -284,9 +284,7 @@ fn ghosts(pole: &Pole, runs: &[Run], view: &View) -> Vec<Item> {
 
 fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
     let t = crate::knot::spline::tangents(stretch);
-    [0.45, -0.45].map(|w| {
-        stretch.iter().zip(&t).map(|(p, t)| view.page([p[0] - t[1] * w, p[1] + t[0] * w])).collect()
-    })
+    [0.45, -0.45].map(|w| stretch.iter().zip(&t).map(|(p, t)| view.page([p[0] - t[1] * w, p[1] + t[0] * w])).collect())
 }
 
 /// The dotted way of every rope that moves in the next step.
@@ -342,11 +340,16 @@ fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool
         items.extend(tail_words(runs, words, view, figure.size));
     }
     if figure.labels && finished {
-        let tells: Vec<Telltale<'_>> = knot.tells.iter().zip(&knot.entry.telltale).map(|(place, t)| {
-            let strand = &knot.path.strands[place.rope];
-            let at = view.place(strand.points[strand.index_at(place.waypoint, place.back)]);
-            Telltale { at, look: &t.look }
-        }).collect();
+        let tells: Vec<Telltale<'_>> = knot
+            .tells
+            .iter()
+            .zip(&knot.entry.telltale)
+            .map(|(place, t)| {
+                let strand = &knot.path.strands[place.rope];
+                let at = view.place(strand.points[strand.index_at(place.waypoint, place.back)]);
+                Telltale { at, look: &t.look }
+            })
+            .collect();
         items.extend(labels::telltales(&tells, figure.size));
     }
     items
@@ -369,13 +372,15 @@ fn pull_arrow(run: &Run, words: &str, view: &View, size: P2) -> Option<Vec<Item>
 fn tail_words(runs: &[Run], words: &str, view: &View, size: P2) -> Option<Item> {
     let run = runs.iter().rfind(|r| r.whipped)?;
     let end = run.points.last()?;
+    let before = run.points[run.points.len().saturating_sub(5)];
     let p = view.page([end[0], end[1]]);
-    let right = p[0] < size[0] / 2.0;
-    let (dx, anchor) = if right { (view.scale * 0.8 + 8.0, Anchor::Start) } else { (-view.scale * 0.8 - 8.0, Anchor::End) };
-    Some(Item::Text {
-        class: "dimt halo",
-        at: [p[0] + dx, p[1].clamp(24.0, size[1] - 14.0)],
-        anchor,
-        text: words.to_owned(),
-    })
+    let clear = view.scale * 0.8 + 8.0;
+    let lies_flat = (end[0] - before[0]).abs() > (end[1] - before[1]).abs();
+    let (x, y, anchor) = match (lies_flat, p[0] < size[0] / 2.0) {
+        (true, true) => (p[0] - 10.0, p[1] + clear + 12.0, Anchor::Start),
+        (true, false) => (p[0] + 10.0, p[1] + clear + 12.0, Anchor::End),
+        (false, true) => (p[0] + clear, p[1], Anchor::Start),
+        (false, false) => (p[0] - clear, p[1], Anchor::End),
+    };
+    Some(Item::Text { class: "dimt halo", at: [x, y.clamp(24.0, size[1] - 12.0)], anchor, text: words.to_owned() })
 }

@@ -1,7 +1,7 @@
 //! Words beside the drawing: telltales with leaders, the next move, pull arrows.
 
-use super::view::{View, thinned};
 use super::rope::Piece;
+use super::view::{View, thinned};
 use super::{Anchor, Item};
 use crate::knot::spline::{P2, P3, distance};
 
@@ -55,7 +55,7 @@ fn set_column(column: &[&Telltale<'_>], is_left: bool, size: P2) -> Vec<Item> {
         items.push(Item::Circle { class: "tell", at: t.at, r: 7.0 });
         for (k, words) in lines.iter().enumerate() {
             let at = [x, y + LINE * (k as f64 + 0.78)];
-            items.push(Item::Text { class: "lab", at, anchor, text: words.clone() });
+            items.push(Item::Text { class: "lab halo", at, anchor, text: words.clone() });
         }
     }
     items
@@ -114,7 +114,7 @@ pub fn next_move(turned: &[P3], seen: &[Seen], view: &View) -> Vec<Piece> {
     }
     let tip = page[page.len() - 1];
     let before = page.iter().rev().find(|p| distance(**p, tip) > 9.0).copied().unwrap_or(page[0]);
-    let head = Item::Fill { class: "nxh", points: arrow_head(before, tip, 11.0) };
+    let head = Item::Fill { class: "nxh", points: arrow_head(before, tip, (0.6 * view.scale).clamp(5.5, 11.0)) };
     pieces.push(Piece { depth: ON_TOP, items: vec![head] });
     pieces
 }
@@ -129,17 +129,29 @@ fn arrow_head(from: P2, tip: P2, size: f64) -> Vec<P2> {
 /// A block arrow beside a strand that runs off the frame, pointing the way it is pulled.
 pub fn pull(from: P2, way: P2, words: Option<&str>, size: P2) -> Vec<Item> {
     let n = [-way[1], way[0]];
-    let at = |along: f64, across: f64| {
-        [from[0] + way[0] * along + n[0] * across, from[1] + way[1] * along + n[1] * across]
-    };
-    let arrow = vec![at(0.0, 4.0), at(26.0, 4.0), at(26.0, 12.0), at(46.0, 0.0), at(26.0, -12.0), at(26.0, -4.0), at(0.0, -4.0)];
+    let at =
+        |along: f64, across: f64| [from[0] + way[0] * along + n[0] * across, from[1] + way[1] * along + n[1] * across];
+    let arrow = vec![
+        at(0.0, 4.0),
+        at(26.0, 4.0),
+        at(26.0, 12.0),
+        at(46.0, 0.0),
+        at(26.0, -12.0),
+        at(26.0, -4.0),
+        at(0.0, -4.0),
+    ];
     let mut items = vec![Item::Fill { class: "pull", points: arrow }];
     if let Some(words) = words {
         // Beside the arrow, where there is room: words run about nine pixels a letter.
         let half = words.len() as f64 * 4.5;
         let side = at(20.0, 22.0 + half * n[0].abs());
         let x = side[0].clamp(half + 6.0, (size[0] - half - 6.0).max(half + 6.0));
-        items.push(Item::Text { class: "labn halo", at: [x, side[1] + 6.0], anchor: Anchor::Middle, text: words.to_owned() });
+        items.push(Item::Text {
+            class: "labn halo",
+            at: [x, side[1] + 6.0],
+            anchor: Anchor::Middle,
+            text: words.to_owned(),
+        });
     }
     items
 }

@@ -11,7 +11,7 @@ mod svg;
 mod view;
 
 pub use figure::{Figure, FigureError, draw, first_letters};
-pub use object::{Look, ObjectLook, Section};
+pub use object::ObjectLook;
 pub use svg::{STANDALONE_STYLE, to_svg};
 
 use crate::knot::spline::P2;

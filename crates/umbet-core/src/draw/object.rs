@@ -4,28 +4,7 @@ use super::view::View;
 use super::{Anchor, Item};
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::spline::P2;
-
-/// What an object is made of, as far as a drawing shows it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub enum Look {
-    /// Metal or plastic: one light band, one dark.
-    Steel,
-    /// Sawn or round timber: grain.
-    #[default]
-    Timber,
-    /// A tree: long cracks.
-    Bark,
-}
-
-/// The shape it shows end-on.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub enum Section {
-    /// A circle.
-    #[default]
-    Round,
-    /// A square with its arrises just broken.
-    Square,
-}
+use crate::object::{Look, Section};
 
 /// The object a knot is drawn on.
 #[derive(Debug, Clone, Default)]
@@ -91,10 +70,15 @@ fn side_on(middle: f64, r: f64, object: &ObjectLook, size: P2, upright: bool) ->
     let length = if upright { size[1] } else { size[0] };
     let rect = |class: &'static str, from: f64, thick: f64| Item::Rect {
         class,
-        at: if upright { [middle + from, -20.0, thick, length + 40.0] } else { [-20.0, middle + from, length + 40.0, thick] },
+        at: if upright {
+            [middle + from, -20.0, thick, length + 40.0]
+        } else {
+            [-20.0, middle + from, length + 40.0, thick]
+        },
     };
     let rule = |class: &'static str, at: f64, a: f64, b: f64| {
-        let run = if upright { vec![[middle + at, a], [middle + at, b]] } else { vec![[a, middle + at], [b, middle + at]] };
+        let run =
+            if upright { vec![[middle + at, a], [middle + at, b]] } else { vec![[a, middle + at], [b, middle + at]] };
         Item::line(class, run)
     };
     let mut items = vec![rect(class(object.look), -r, 2.0 * r)];
@@ -137,12 +121,20 @@ pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2) -> Vec<Item> {
             let tick = |y: f64| vec![[x - 8.0, y], [x + 8.0, y]];
             let (top, bottom) = (c[1] - r, c[1] + r);
             let runs = vec![tick(top), tick(bottom), vec![[x, top], [x, bottom]]];
-            vec![Item::Lines { class: "dim", runs, width: None, dash: None }, text([x + 14.0, c[1] + 6.0], Anchor::Start)]
+            vec![
+                Item::Lines { class: "dim", runs, width: None, dash: None },
+                text([x - 14.0, (top - 9.0).max(20.0)], Anchor::Start),
+            ]
         }
         Axis::Y => {
             let y = size[1] - 18.0;
             vec![text([c[0] + r + 10.0, y], Anchor::Start)]
         }
-        Axis::Z => vec![text([c[0].clamp(60.0, size[0] - 60.0), (c[1] + r + 38.0).min(size[1] - 12.0)], Anchor::Middle)],
+        Axis::Z => {
+            // Above the rope that goes round it.
+            let half = words.len() as f64 * 4.6;
+            let x = c[0].clamp(half + 4.0, (size[0] - half - 4.0).max(half + 4.0));
+            vec![text([x, (c[1] - r - view.scale - 9.0).max(18.0)], Anchor::Middle)]
+        }
     }
 }

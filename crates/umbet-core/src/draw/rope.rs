@@ -4,8 +4,8 @@
 //! can be sorted by its height there: the painter's order is exact. Nothing is masked with the colour of
 //! the ground, so the drawing works on any.
 
-use super::view::{View, thinned};
 use super::Item;
+use super::view::{View, thinned};
 use crate::knot::meeting::{Meeting, Place, meetings};
 use crate::knot::spline::{P2, P3, distance, interpolate, left_of, lengths, tangents};
 
@@ -50,12 +50,19 @@ pub fn pieces(runs: &[Run], view: &View) -> Vec<Piece> {
     let mut out = Vec::new();
     for (k, run) in runs.iter().enumerate() {
         let mine = on_run(runs, &crossings, k);
-        let length = lengths(flat[k].iter().copied());
-        for span in spans(run, &mine, &length) {
-            out.push(paint(run, &flat[k], &length, &span, view));
+        let line = Line { flat: &flat[k], length: lengths(flat[k].iter().copied()), tangent: tangents(&flat[k]) };
+        for span in spans(run, &mine, &line.length) {
+            out.push(paint(run, &line, &span, view));
         }
     }
     out
+}
+
+/// A run in the plane, with what is asked of it again and again.
+struct Line<'a> {
+    flat: &'a [P2],
+    length: Vec<f64>,
+    tangent: Vec<P2>,
 }
 
 /// A crossing as one strand meets it.
@@ -133,9 +140,10 @@ fn level_cuts(run: &Run) -> Vec<usize> {
     cuts
 }
 
-fn paint(run: &Run, flat: &[P2], length: &[f64], span: &Span, view: &View) -> Piece {
+fn paint(run: &Run, line: &Line<'_>, span: &Span, view: &View) -> Piece {
+    let (flat, length) = (line.flat, &line.length);
     let scale = view.scale;
-    let ink = (0.085f64).max(1.5 / scale);
+    let ink = (0.085f64).max(1.2 / scale).min(0.2);
     let end = *length.last().unwrap_or(&0.0);
     let body_to = if run.whipped { length.partition_point(|&l| l < end - WHIPPING) } else { flat.len() - 1 };
     let body_from = if run.whipped_start { length.partition_point(|&l| l < WHIPPING) } else { 0 };
@@ -143,14 +151,9 @@ fn paint(run: &Run, flat: &[P2], length: &[f64], span: &Span, view: &View) -> Pi
         thinned(&flat[from..=to].iter().map(|&p| view.page(p)).collect::<Vec<_>>(), 0.12)
     };
     let mut items = Vec::new();
-    items.push(Item::Lines {
-        class: "re",
-        runs: vec![page(span.from, span.to)],
-        width: Some(scale),
-        dash: None,
-    });
+    items.push(Item::Lines { class: "re", runs: vec![page(span.from, span.to)], width: Some(scale), dash: None });
     if let Some(at) = span.over_at {
-        items.push(Item::Fill { class: "rs", points: swelling(flat, length, span, at, view) });
+        items.push(Item::Fill { class: "rs", points: swelling(line, span, at, view) });
     }
     let fill = |class: &'static str, from: usize, to: usize| Item::Lines {
         class,
@@ -162,27 +165,28 @@ fn paint(run: &Run, flat: &[P2], length: &[f64], span: &Span, view: &View) -> Pi
     if a < b {
         let class = if run.pattern == Pattern::Braided { "ra" } else { "rb" };
         items.push(fill(class, a, b));
-        items.extend(texture(run, flat, length, a, b, view));
+        items.extend(texture(run, line, a, b, view));
     }
     for (from, to, at_end) in [(span.from, span.to.min(body_from), false), (span.from.max(body_to), span.to, true)] {
         if from < to {
             items.push(fill("rt", from, to));
-            items.push(whipping(flat, from, to, at_end, view));
+            items.push(whipping(line, from, to, at_end, view));
         }
     }
     Piece { depth: span.depth, items }
 }
 
 /// Extra ink each side of a strand where it passes over, tapering to nothing.
-fn swelling(flat: &[P2], length: &[f64], span: &Span, at: f64, view: &View) -> Vec<P2> {
+fn swelling(line: &Line<'_>, span: &Span, at: f64, view: &View) -> Vec<P2> {
+    let (flat, length) = (line.flat, &line.length);
     const REACH: f64 = 1.5;
     const FULL: f64 = 0.6;
     const INK: f64 = 0.15;
     let from = length.partition_point(|&l| l < at - REACH).max(span.from);
     let to = length.partition_point(|&l| l < at + REACH).min(span.to).max(from + 1).min(flat.len() - 1);
-    let t = tangents(&flat[from..=to]);
+    let t = &line.tangent[from..=to];
     let side = |s: f64| {
-        let points = flat[from..=to].iter().zip(&t).zip(&length[from..=to]);
+        let points = flat[from..=to].iter().zip(t).zip(&length[from..=to]);
         points.map(move |((p, t), l)| {
             let w = 0.5 + INK * ((REACH - (l - at).abs()) / (REACH - FULL)).clamp(0.0, 1.0);
             let n = left_of(*t);
@@ -197,15 +201,21 @@ fn swelling(flat: &[P2], length: &[f64], span: &Span, at: f64, view: &View) -> V
 }
 
 /// Chevrons or slanted strands at even distances along the whole run, those that fall in this span.
-fn texture(run: &Run, flat: &[P2], length: &[f64], from: usize, to: usize, view: &View) -> Option<Item> {
+fn texture(run: &Run, line: &Line<'_>, from: usize, to: usize, view: &View) -> Option<Item> {
+    let (flat, length, t) = (line.flat, &line.length, &line.tangent);
+    // Smaller than this, texture is only noise.
+    if view.scale < 8.0 {
+        return None;
+    }
     let step = if run.pattern == Pattern::Braided { 0.95 } else { 0.6 };
-    let t = tangents(flat);
     let mut marks = Vec::new();
     let mut next = (length[from] / step).ceil() * step + step * 0.25;
     for i in from..to {
         if length[i] <= next && next < length[i + 1] {
             let rise = (run.points[i + 1][2] - run.points[i][2]).abs() / distance(flat[i], flat[i + 1]).max(1e-6);
-            let bend = 1.0 - (t[i.saturating_sub(3)][0] * t[(i + 3).min(to)][0] + t[i.saturating_sub(3)][1] * t[(i + 3).min(to)][1]);
+            let bend = 1.0
+                - (t[i.saturating_sub(3)][0] * t[(i + 3).min(to)][0]
+                    + t[i.saturating_sub(3)][1] * t[(i + 3).min(to)][1]);
             // Where the rope turns away from the eye its texture is not seen.
             if rise < 1.6 && bend < 0.6 {
                 marks.push(mark(run.pattern, flat[i], t[i], view));
@@ -219,12 +229,18 @@ fn texture(run: &Run, flat: &[P2], length: &[f64], from: usize, to: usize, view:
         Pattern::Braided => ("fl", 0.11),
         Pattern::Laid => ("ly", 0.09),
     };
-    (!marks.is_empty()).then(|| Item::Lines { class, runs: marks, width: Some((width * view.scale).max(1.0)), dash: None })
+    (!marks.is_empty()).then(|| Item::Lines {
+        class,
+        runs: marks,
+        width: Some((width * view.scale).max(1.0)),
+        dash: None,
+    })
 }
 
 fn mark(pattern: Pattern, c: P2, t: P2, view: &View) -> Vec<P2> {
     let n = left_of(t);
-    let at = |along: f64, across: f64| view.page([c[0] + t[0] * along + n[0] * across, c[1] + t[1] * along + n[1] * across]);
+    let at =
+        |along: f64, across: f64| view.page([c[0] + t[0] * along + n[0] * across, c[1] + t[1] * along + n[1] * across]);
     match pattern {
         Pattern::Braided => vec![at(-0.18, 0.27), at(0.14, 0.0), at(-0.18, -0.27)],
         Pattern::Laid => vec![at(-0.3, 0.38), at(-0.08, 0.12), at(0.08, -0.12), at(0.3, -0.38)],
@@ -232,14 +248,17 @@ fn mark(pattern: Pattern, c: P2, t: P2, view: &View) -> Vec<P2> {
 }
 
 /// Four turns of twine across the end, and the cut.
-fn whipping(flat: &[P2], from: usize, to: usize, at_end: bool, view: &View) -> Item {
-    let t = tangents(flat);
+fn whipping(line: &Line<'_>, from: usize, to: usize, at_end: bool, view: &View) -> Item {
+    let (flat, t) = (line.flat, &line.tangent);
     let turns = 4.min(to - from);
     let mut runs: Vec<Vec<P2>> = (0..=turns)
         .map(|k| {
             let i = if at_end { to - (to - from) * k / (turns + 1) } else { from + (to - from) * k / (turns + 1) };
             let (p, n) = (flat[i], left_of(t[i]));
-            vec![view.page([p[0] + 0.46 * n[0], p[1] + 0.46 * n[1]]), view.page([p[0] - 0.46 * n[0], p[1] - 0.46 * n[1]])]
+            vec![
+                view.page([p[0] + 0.46 * n[0], p[1] + 0.46 * n[1]]),
+                view.page([p[0] - 0.46 * n[0], p[1] - 0.46 * n[1]]),
+            ]
         })
         .collect();
     runs.retain(|r| distance(r[0], r[1]) > 0.1);

@@ -1,9 +1,10 @@
 //! From the path's own coordinates to the page: object fitted, mirrored or seen from behind, framed.
 
-use super::object::{ObjectLook, Section};
+use super::object::ObjectLook;
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::path::KnotPath;
 use crate::knot::spline::{P2, P3, distance};
+use crate::object::Section;
 
 /// A continuous change of the drawing plane that makes room for an object of another size.
 ///
@@ -126,11 +127,14 @@ impl View {
         let inner = [size[0] - margins[0] - margins[2], size[1] - margins[1] - margins[3]];
         view.scale = (inner[0] / (high[0] - low[0])).min(inner[1] / (high[1] - low[1])).clamp(2.0, 46.0);
         let middle = [margins[0] + inner[0] / 2.0, margins[1] + inner[1] / 2.0];
-        view.offset = [
-            middle[0] - view.scale * (low[0] + high[0]) / 2.0,
-            middle[1] + view.scale * (low[1] + high[1]) / 2.0,
-        ];
+        view.offset =
+            [middle[0] - view.scale * (low[0] + high[0]) / 2.0, middle[1] + view.scale * (low[1] + high[1]) / 2.0];
         view
+    }
+
+    /// The object is drawn smaller than one of `radius` rope diameters would be.
+    pub fn drawn_smaller(&self, radius: f64) -> bool {
+        self.fit.as_ref().is_some_and(|f| f.radius() < radius * 0.95)
     }
 
     /// Object fitted, then turned.

@@ -2,10 +2,12 @@
 //!
 //! A file is TOML under `catalogue/knots/`; its name is the knot's id. Adding a knot is adding a file.
 
+use super::mend::Mend;
 use super::notation::{self, NotationError};
 use super::path::{KnotPath, PathError};
 use crate::hold::Element;
-use crate::situation::{Shape, Task};
+use crate::object::Shape;
+use crate::situation::Task;
 use crate::units::Band;
 use serde::{Deserialize, Serialize};
 use std::str::FromStr;
@@ -342,7 +344,7 @@ pub struct Entry {
     pub mid_line: bool,
     /// Ids of mends that may be made to it.
     #[serde(default)]
-    pub mends: Vec<crate::choose::Mend>,
+    pub mends: Vec<Mend>,
     /// Entries whose moves it reuses.
     #[serde(default)]
     pub builds_on: Vec<String>,

@@ -208,7 +208,8 @@ impl Reading {
     }
 
     fn pole(&mut self, n: usize, words: &[&str]) -> Result<(), NotationError> {
-        let name = words.get(1).ok_or_else(|| fault(n, "pole", "a name, an axis and a radius, as in `pole P x r=2`"))?;
+        let name =
+            words.get(1).ok_or_else(|| fault(n, "pole", "a name, an axis and a radius, as in `pole P x r=2`"))?;
         let axis = match words.get(2).copied() {
             Some("x") => Axis::X,
             Some("y") => Axis::Y,
@@ -346,7 +347,8 @@ fn number(line: usize, word: &str, expected: &'static str) -> Result<f64, Notati
 fn pair(line: usize, word: &str) -> Result<P2, NotationError> {
     const EXPECTED: &str = "a waypoint `x,y`, a polar one `@r,angle`, a letter o or u, a level F M B 0, or a tuck";
     let (a, b) = word.split_once(',').ok_or_else(|| fault(line, word, EXPECTED))?;
-    Ok([number(line, a, EXPECTED)?, number(line, b, EXPECTED)?])
+    let of = |part: &str| number(line, part, EXPECTED).map_err(|_| fault(line, word, EXPECTED));
+    Ok([of(a)?, of(b)?])
 }
 
 /// Writes a path back as text that reads to the same path.

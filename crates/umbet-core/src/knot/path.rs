@@ -1,8 +1,10 @@
 //! From the text of a path to centrelines in space.
 //!
-//! 1. each rope's waypoints become a smooth curve; 2. its meetings with rope laid before are found and
-//! matched with the letters; 3. heights are solved so that every over lies over; 4. a bight tuck grows
-//! its two legs, which take over and under from their middle line; 5. a doubled rope is followed back.
+//! 1. Each rope's waypoints become a smooth curve.
+//! 2. Its meetings with rope laid before are found and matched with the letters.
+//! 3. Heights are solved so that every over lies over.
+//! 4. A bight tuck grows its two legs, which take over and under from their middle line.
+//! 5. A doubled rope is followed back.
 
 use super::meeting::{Meeting, Place, meetings};
 use super::notation::{Axis, Double, Letter, Level, PathText, Pole, RopeText, Tuck};
@@ -297,8 +299,8 @@ fn check_letters(rope: &RopeText, laid: &Laid, letters: &[Letter], asked: &[Meet
 
 /// Heights along every rope: [`LIFT`] up where it goes over, down where it goes under, level between.
 fn solve_heights(laid: &mut [Laid], events: &[Event]) {
-    for k in 0..laid.len() {
-        let run = lengths(laid[k].points.iter().copied());
+    for (k, l) in laid.iter_mut().enumerate() {
+        let run = lengths(l.points.iter().copied());
         let mut marks: Vec<(f64, f64)> = Vec::new();
         for e in events {
             let lift = if e.late_over { LIFT } else { -LIFT };
@@ -311,7 +313,6 @@ fn solve_heights(laid: &mut [Laid], events: &[Event]) {
         }
         marks.sort_by(|a, b| a.0.total_cmp(&b.0));
         let curve = height_curve(&marks, run.last().copied().unwrap_or(0.0));
-        let l = &mut laid[k];
         l.z = run.iter().zip(&l.base).map(|(&s, b)| b + curve.at(s)).collect();
     }
 }
@@ -354,8 +355,7 @@ fn grow_tucks(ropes: &[RopeText], laid: Vec<Laid>, levels: &Levels) -> Result<Ve
 
 /// The legs keep their middle line's over and under; the tail has letters of its own.
 fn tuck_events(ropes: &[RopeText], grown: &[Laid], tail_from: &[usize]) -> Result<Vec<Event>, PathError> {
-    let all: Vec<Meeting> =
-        find(grown).into_iter().filter(|m| level_step(grown, m).abs() <= WHOLE_LAYER).collect();
+    let all: Vec<Meeting> = find(grown).into_iter().filter(|m| level_step(grown, m).abs() <= WHOLE_LAYER).collect();
     let mut events = Vec::new();
     for (k, rope) in ropes.iter().enumerate() {
         let tip = rope.tuck.map_or(usize::MAX, |t| t.tip);
@@ -364,7 +364,8 @@ fn tuck_events(ropes: &[RopeText], grown: &[Laid], tail_from: &[usize]) -> Resul
         let drawn = all.iter().filter(in_tail).count();
         let written = letters.clone().count();
         if drawn != written {
-            let places: Vec<String> = all.iter().filter(in_tail).map(|m| format!("{:.1?}", grown[k].at(m.late))).collect();
+            let places: Vec<String> =
+                all.iter().filter(in_tail).map(|m| format!("{:.1?}", grown[k].at(m.late))).collect();
             return Err(PathError::Letters {
                 rope: format!("{} (tail behind the tuck)", rope.name),
                 letters: written,

@@ -6,28 +6,12 @@
 mod read;
 mod sentence;
 
+pub use crate::object::Shape;
 pub use read::{Fault, Situation, SituationObject, UsedCord};
-pub use sentence::{Fragment, OptionWords, PART_IDS, options, sentence};
+pub use sentence::{Fragment, NumberField, PART_IDS, sentence};
+pub(crate) use sentence::{leaves_words, wetness};
 
 use serde::{Deserialize, Serialize};
-
-macro_rules! words {
-    ($(#[$doc:meta])* $name:ident { $($(#[$vdoc:meta])* $variant:ident => $words:literal),+ $(,)? }) => {
-        $(#[$doc])*
-        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
-        #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-        #[serde(rename_all = "kebab-case")]
-        pub enum $name { $($(#[$vdoc])* $variant),+ }
-        impl $name {
-            /// Every value, in the order it is offered.
-            pub const ALL: &'static [Self] = &[$(Self::$variant),+];
-            /// How it reads in the sentence.
-            pub const fn words(self) -> &'static str {
-                match self { $(Self::$variant => $words),+ }
-            }
-        }
-    };
-}
 
 words!(
     /// What the knot is to do.
@@ -48,38 +32,6 @@ words!(
         Stop => "is stopped from passing",
         /// Bind a bundle.
         Bind => "binds",
-    }
-);
-
-words!(
-    /// The shape it is tied to.
-    Shape {
-        /// Round post or tree.
-        Post => "round post or tree",
-        /// Smooth pipe or rail.
-        Pipe => "pipe or rail",
-        /// Square or angle section.
-        Square => "square section",
-        /// Ring or eye.
-        Ring => "ring or eye",
-        /// Eyelet.
-        Eyelet => "eyelet",
-        /// Cloth without an eyelet.
-        Cloth => "cloth with no eyelet",
-        /// Peg.
-        Peg => "peg",
-        /// Another rope.
-        Rope => "another rope",
-        /// A bight.
-        Bight => "bight",
-        /// Its own standing part.
-        OwnPart => "its own standing part",
-        /// Log or pole to drag.
-        Log => "log or pole",
-        /// Handle or bundle.
-        Bundle => "handle or bundle",
-        /// A hole to be stopped at.
-        Hole => "hole",
     }
 );
 

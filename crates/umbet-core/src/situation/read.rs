@@ -95,7 +95,8 @@ impl Situation {
             (None, Task::Join) => faults.take(used_cord("second", &draft.cord)),
             _ => None,
         };
-        let force = faults.take(within("force_n", draft.force_n.unwrap_or(usual_force(draft.task)), 1.0, 50_000.0, "N"));
+        let force =
+            faults.take(within("force_n", draft.force_n.unwrap_or(usual_force(draft.task)), 1.0, 50_000.0, "N"));
         if draft.knows.len() > 200 || draft.schools.len() > 50 {
             faults.0.push(Fault { field: "knows".into(), says: "List 200 knots and 50 schools at most.".into() });
         }
@@ -176,7 +177,10 @@ fn within(field: &str, value: f64, least: f64, most: f64, unit: &str) -> Result<
     if value.is_finite() && (least..=most).contains(&value) {
         return Ok(value);
     }
-    Err(Fault { field: field.to_owned(), says: format!("{value} {unit} is out of reason here: give {least} to {most} {unit}.") })
+    Err(Fault {
+        field: field.to_owned(),
+        says: format!("{value} {unit} is out of reason here: give {least} to {most} {unit}."),
+    })
 }
 
 /// A stranger's words, kept short enough to be read back.

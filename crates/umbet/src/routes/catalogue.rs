@@ -108,11 +108,20 @@ pub struct CatalogueWords {
 #[utoipa::path(get, path = "/api/catalogue", responses((status = 200, description = "What a situation can be made of", body = CatalogueWords)))]
 pub async fn catalogue() -> Json<CatalogueWords> {
     Json(CatalogueWords {
-        tasks: Task::ALL.iter().map(|&task| TaskKind { task, words: task.words().into(), usual: Draft::usual(task) }).collect(),
+        tasks: Task::ALL
+            .iter()
+            .map(|&task| TaskKind { task, words: task.words().into(), usual: Draft::usual(task) })
+            .collect(),
         cords: cords().iter().map(cord_kind).collect(),
         surfaces: surfaces()
             .iter()
-            .map(|s| SurfaceKind { id: s.id.clone(), name: s.name.clone(), dry: s.dry, wet: s.wet, source: s.source.clone() })
+            .map(|s| SurfaceKind {
+                id: s.id.clone(),
+                name: s.name.clone(),
+                dry: s.dry,
+                wet: s.wet,
+                source: s.source.clone(),
+            })
             .collect(),
         shapes: object_kinds()
             .iter()
@@ -141,6 +150,10 @@ fn cord_kind(c: &umbet_core::cord::Cord) -> CordKind {
         strength_n: c.strength_n,
         stretch_percent: c.stretch_percent,
         on_itself: c.on_itself,
-        sources: c.sources.iter().map(|(field, source)| FieldSource { field: field.clone(), source: source.clone() }).collect(),
+        sources: c
+            .sources
+            .iter()
+            .map(|(field, source)| FieldSource { field: field.clone(), source: source.clone() })
+            .collect(),
     }
 }

@@ -6,10 +6,10 @@ use crate::state::App;
 use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
-use umbet_core::choose::{Answer, choose as judge};
+use umbet_core::choose::{Answer, OptionWords, choose as judge, options as part_options};
 use umbet_core::knot::catalogue;
-use umbet_core::object::ObjectKind;
-use umbet_core::situation::{Draft, Fragment, OptionWords, PART_IDS, Shape, Situation, options as part_options, sentence};
+use umbet_core::object::{ObjectKind, Shape};
+use umbet_core::situation::{Draft, Fragment, PART_IDS, Situation, sentence};
 use utoipa::ToSchema;
 
 /// What the drawings of this answer are drawn on.

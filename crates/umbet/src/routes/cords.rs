@@ -42,7 +42,11 @@ pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result
         (status = 422, description = "Values out of reason", body = Problem)
     )
 )]
-pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<CordInput>) -> Result<Json<KitCord>, Error> {
+pub async fn put(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(input): Body<CordInput>,
+) -> Result<Json<KitCord>, Error> {
     Ok(Json(KitCord::put(&app.pool, id, &input).await?))
 }
 

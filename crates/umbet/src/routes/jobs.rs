@@ -119,7 +119,12 @@ fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
     let reader = app.settings().reader();
     by_cord
         .into_iter()
-        .map(|(cord, (m, n))| CordTotal { cord: cord.to_owned(), length_m: m, words: reader.length(Length::from_m(m)), joints: n })
+        .map(|(cord, (m, n))| CordTotal {
+            cord: cord.to_owned(),
+            length_m: m,
+            words: reader.length(Length::from_m(m)),
+            joints: n,
+        })
         .collect()
 }
 
@@ -179,7 +184,11 @@ pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json
         (status = 422, description = "Values out of reason", body = Problem)
     )
 )]
-pub async fn add_joint(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<JointInput>) -> Result<(StatusCode, Json<Joint>), Error> {
+pub async fn add_joint(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(input): Body<JointInput>,
+) -> Result<(StatusCode, Json<Joint>), Error> {
     Ok((StatusCode::CREATED, Json(Joint::add(&app.pool, id, &input).await?)))
 }
 
@@ -196,7 +205,11 @@ pub async fn add_joint(State(app): State<App>, Path(id): Path<i64>, Body(input):
         (status = 422, description = "Values out of reason", body = Problem)
     )
 )]
-pub async fn put_joint(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<JointInput>) -> Result<Json<Joint>, Error> {
+pub async fn put_joint(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(input): Body<JointInput>,
+) -> Result<Json<Joint>, Error> {
     Ok(Json(Joint::put(&app.pool, id, &input).await?))
 }
 

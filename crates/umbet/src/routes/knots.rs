@@ -131,7 +131,11 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
         also: e.also.clone(),
         family: e.family,
         about: e.about.clone(),
-        steps: e.step.iter().map(|s| Move { short: s.short.clone(), say: s.say.clone(), hint: s.hint.clone() }).collect(),
+        steps: e
+            .step
+            .iter()
+            .map(|s| Move { short: s.short.clone(), say: s.say.clone(), hint: s.hint.clone() })
+            .collect(),
         telltales: e.telltale.iter().map(|t| t.look.clone()).collect(),
         mistakes: e.mistake.clone(),
         cautions: e.caution.clone(),
@@ -203,7 +207,10 @@ impl FigureQuery {
         let mut faults: Vec<Fault> = ranges
             .into_iter()
             .filter(|(_, v, least, most)| v.is_some_and(|v| !(v.is_finite() && v >= *least && v <= *most)))
-            .map(|(field, _, least, most)| Fault { field: field.into(), says: format!("Give {field} between {least} and {most}.") })
+            .map(|(field, _, least, most)| Fault {
+                field: field.into(),
+                says: format!("Give {field} between {least} and {most}."),
+            })
             .collect();
         if self.surface.as_deref().is_some_and(|s| surface(s).is_none()) {
             faults.push(Fault { field: "surface".into(), says: "No such surface. Take one of the list.".into() });
@@ -251,7 +258,11 @@ impl FigureQuery {
         (status = 422, description = "A value is out of reason", body = Problem)
     )
 )]
-pub async fn figure(State(app): State<App>, Path(id): Path<String>, Query(q): Query<FigureQuery>) -> Result<Response, Error> {
+pub async fn figure(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(q): Query<FigureQuery>,
+) -> Result<Response, Error> {
     q.check()?;
     let knot = find(&id)?;
     let scene = draw(knot, &q.figure(knot, &app)).map_err(|e| Error::fault("step", e.to_string()))?;

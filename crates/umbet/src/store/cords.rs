@@ -84,7 +84,9 @@ impl KitCord {
     /// When a value cannot be used, or the store fails.
     pub async fn add(pool: &SqlitePool, input: &CordInput) -> Result<Self, Error> {
         let c = input.check()?;
-        let done = sqlx::query_file!("queries/cord-add.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note).execute(pool).await?;
+        let done = sqlx::query_file!("queries/cord-add.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note)
+            .execute(pool)
+            .await?;
         Self::get(pool, done.last_insert_rowid()).await
     }
 
@@ -94,9 +96,10 @@ impl KitCord {
     /// When a value cannot be used, the version is old, or the store fails.
     pub async fn put(pool: &SqlitePool, id: i64, input: &CordInput) -> Result<Self, Error> {
         let c = input.check()?;
-        let done = sqlx::query_file!("queries/cord-put.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note, id, c.version)
-            .execute(pool)
-            .await?;
+        let done =
+            sqlx::query_file!("queries/cord-put.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note, id, c.version)
+                .execute(pool)
+                .await?;
         touched(done.rows_affected(), Self::get(pool, id).await.is_ok(), "cord")?;
         Self::get(pool, id).await
     }

@@ -146,7 +146,8 @@ impl Job {
     /// When a value cannot be used, the version is old, or the store fails.
     pub async fn put(pool: &SqlitePool, id: i64, input: &JobInput) -> Result<Self, Error> {
         let j = input.check()?;
-        let done = sqlx::query_file!("queries/job-put.sql", j.name, j.place, j.note, id, j.version).execute(pool).await?;
+        let done =
+            sqlx::query_file!("queries/job-put.sql", j.name, j.place, j.note, id, j.version).execute(pool).await?;
         touched(done.rows_affected(), Self::get(pool, id).await.is_ok(), "job")?;
         Self::get(pool, id).await
     }
@@ -241,7 +242,8 @@ impl Joint {
     pub async fn add(pool: &SqlitePool, job: i64, input: &JointInput) -> Result<Self, Error> {
         let (j, situation) = input.check()?;
         Job::get(pool, job).await?;
-        let done = sqlx::query_file!("queries/joint-add.sql", job, j.name, situation, j.knot, j.note).execute(pool).await?;
+        let done =
+            sqlx::query_file!("queries/joint-add.sql", job, j.name, situation, j.knot, j.note).execute(pool).await?;
         Self::get(pool, done.last_insert_rowid()).await
     }
 
@@ -253,9 +255,10 @@ impl Joint {
         let (j, situation) = input.check()?;
         let now = Self::get(pool, id).await?;
         let position = j.position.unwrap_or(now.position);
-        let done = sqlx::query_file!("queries/joint-put.sql", j.name, situation, j.knot, j.note, position, id, j.version)
-            .execute(pool)
-            .await?;
+        let done =
+            sqlx::query_file!("queries/joint-put.sql", j.name, situation, j.knot, j.note, position, id, j.version)
+                .execute(pool)
+                .await?;
         touched(done.rows_affected(), true, "joint")?;
         Self::get(pool, id).await
     }

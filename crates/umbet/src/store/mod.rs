@@ -59,5 +59,9 @@ fn name(field: &str, words: &str, most: usize) -> Result<String, Error> {
 fn note(field: &str, words: &str) -> Result<String, Error> {
     const MOST: usize = 2000;
     let n = words.chars().count();
-    if n > MOST { Err(Error::fault(field, format!("Keep it to {MOST} characters; this has {n}."))) } else { Ok(words.to_owned()) }
+    if n > MOST {
+        Err(Error::fault(field, format!("Keep it to {MOST} characters; this has {n}.")))
+    } else {
+        Ok(words.to_owned())
+    }
 }

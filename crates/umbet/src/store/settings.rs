@@ -72,12 +72,19 @@ impl Settings {
                 says: format!("{v} {unit} is out of reason: give {least} to {most} {unit}."),
             })
             .collect();
-        let schools: Vec<&str> = umbet_core::choose::matters().iter().flat_map(|m| &m.ways).map(|w| w.id.as_str()).collect();
+        let schools: Vec<&str> =
+            umbet_core::choose::matters().iter().flat_map(|m| &m.ways).map(|w| w.id.as_str()).collect();
         for s in self.schools.iter().filter(|s| !schools.contains(&s.as_str())) {
-            faults.push(Fault { field: "schools".into(), says: format!("No school is called “{}”.", s.chars().take(40).collect::<String>()) });
+            faults.push(Fault {
+                field: "schools".into(),
+                says: format!("No school is called “{}”.", s.chars().take(40).collect::<String>()),
+            });
         }
         for k in self.knows.iter().filter(|k| umbet_core::knot::catalogue().find(k).is_none()) {
-            faults.push(Fault { field: "knows".into(), says: format!("No knot is called “{}”.", k.chars().take(40).collect::<String>()) });
+            faults.push(Fault {
+                field: "knows".into(),
+                says: format!("No knot is called “{}”.", k.chars().take(40).collect::<String>()),
+            });
         }
         if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
     }
@@ -135,7 +142,16 @@ impl Settings {
         let b = self.body;
         let done = sqlx::query_file!(
             "queries/setting-put.sql",
-            units, hand, light, b.arm_span_m, b.forearm_m, b.hand_span_mm, b.four_fingers_mm, schools, knows, self.version
+            units,
+            hand,
+            light,
+            b.arm_span_m,
+            b.forearm_m,
+            b.hand_span_mm,
+            b.four_fingers_mm,
+            schools,
+            knows,
+            self.version
         )
         .execute(pool)
         .await?;

@@ -19,8 +19,9 @@ const look = () => (situation.knot = props.answer.id)
 
 <template>
   <article class="answer" :class="{ first }">
-    <RouterLink :to="`/knots/${answer.id}`" class="answer-draw" :aria-label="`How to tie the ${answer.name}`" @click="look">
-      <KnotFigure :knot="answer.id" :on="drawn" :pull="first ? drawn.pull : undefined" :dimensions="first" />
+    <RouterLink :to="`/knots/${answer.id}`" class="answer-draw" @click="look">
+      <span class="visually-hidden">How to tie the {{ answer.name }}</span>
+      <span class="answer-figure"><KnotFigure :knot="answer.id" :on="drawn" :pull="first ? drawn.pull : undefined" :dimensions="first" /></span>
       <span class="order">{{ order[place] }}</span>
       <span v-if="first" class="flags"><span v-for="c in flags" :key="c" class="small-pennant">{{ c }}</span></span>
     </RouterLink>

@@ -67,7 +67,7 @@ const band = (k?: CatalogueWords['cords'][number]) =>
         <div class="hank-name"><b>{{ c.name }}</b><span class="sub">{{ kind(c.kind)?.name }}, {{ band(kind(c.kind)) }}<template v-if="c.note">. {{ c.note }}</template></span></div>
         <div class="hank-bar" aria-hidden="true"><span :style="{ width: `${(c.length_m / longest) * 100}%` }" /></div>
         <label class="hank-length"><span class="visually-hidden">Length of {{ c.name }}, m</span><input class="form-control" inputmode="decimal" :value="c.length_m" @change="change(c, $event)" /> m</label>
-        <BButton class="btn-bare" variant="link" :aria-label="`Take ${c.name} out`" @click="remove(c)">Take out</BButton>
+        <BButton class="btn-bare" variant="link" @click="remove(c)">Take out<span class="visually-hidden"> {{ c.name }}</span></BButton>
       </li>
     </ul>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

@@ -81,7 +81,8 @@ function swipe(e: TouchEvent) {
     <section class="tie-draw cloth" :aria-label="knot.name" @touchstart.passive="touch" @touchend.passive="swipe">
       <header class="tie-head">
         <h1>{{ knot.name }}</h1>
-        <p v-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
+        <p v-if="answer?.mends.length"><b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ answer.mends.map((m) => m.says).join(', and ') }}.</p>
+        <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
         <p v-else class="sub">{{ knot.about }}</p>
       </header>
       <KnotFigure class="tie-figure" :knot="knot.id" :step="done ? undefined : step" labels dimensions :behind="behind" :on="object.on" />
@@ -105,7 +106,7 @@ function swipe(e: TouchEvent) {
       </ol>
       <div class="said-step">
         <p aria-live="polite"><small>Move {{ step }} of {{ last }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></p>
-        <BButton class="btn-tab" :disabled="step === 1" aria-label="Move before" @click="go(step - 1)"><IconBack class="i" /> <span>Back</span></BButton>
+        <BButton class="btn-tab" :disabled="step === 1" @click="go(step - 1)"><IconBack class="i" /> <span>Before</span></BButton>
         <BButton v-if="!done" class="btn-tar next" @click="go(step + 1)"><span>Next move</span> <IconArrow class="i" /></BButton>
         <BButton v-else class="btn-tar next" :to="`/knots/${knot.id}/sheet`"><IconPrint class="i" /> <span>Pocket sheet</span></BButton>
       </div>

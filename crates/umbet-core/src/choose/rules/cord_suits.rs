@@ -15,10 +15,18 @@ pub const CONSTRUCTION: Rule = Rule {
         for kind in kinds.into_iter().flatten() {
             match kind.construction {
                 Construction::Webbing if !needs.webbing => {
-                    return refuses("construction", "Flat webbing takes the water knot and little else.".into(), "Fits round cord");
+                    return refuses(
+                        "construction",
+                        "Flat webbing takes the water knot and little else.".into(),
+                        "Fits round cord",
+                    );
                 }
                 Construction::Shock if !needs.shock => {
-                    return refuses("construction", "Shock cord shrinks out of it.".into(), "Fits cord that does not stretch");
+                    return refuses(
+                        "construction",
+                        "Shock cord shrinks out of it.".into(),
+                        "Fits cord that does not stretch",
+                    );
                 }
                 _ => {}
             }
@@ -83,10 +91,19 @@ pub const UNEQUAL: Rule = Rule {
         }
         let needs = &c.knot.entry.cord;
         if !needs.unequal {
-            return refuses("unequal", format!("Made for cords alike; one of these is {r} as thick."), "Fits cords of one thickness");
+            return refuses(
+                "unequal",
+                format!("Made for cords alike; one of these is {r} as thick."),
+                "Fits cords of one thickness",
+            );
         }
         if needs.doubles_from.is_some_and(|from| ratio >= from) && !c.doubled {
-            return wants("unequal", &[Mend::DoubleIt], format!("One cord is {r} as thick: one turn slips."), "Fits cords less unlike");
+            return wants(
+                "unequal",
+                &[Mend::DoubleIt],
+                format!("One cord is {r} as thick: one turn slips."),
+                "Fits cords less unlike",
+            );
         }
         let mut f = notes("unequal", format!("The {thick} cord makes the bight; the thinner does the moving."))?;
         f.numbers.push(number("thicker to thinner", r));

@@ -15,7 +15,9 @@ fn judge(c: &Candidate<'_>, case: &Case<'_>) -> Option<Finding> {
     }
     let along = matches!(case.s.way, Way::Along | Way::EitherWay);
     let (weight, says) = match (grade, need) {
-        (Grade::Slides, _) => (Weight::Notes, "A fixed loop grips nothing: it stays, and slides where it is led.".into()),
+        (Grade::Slides, _) => {
+            (Weight::Notes, "A fixed loop grips nothing: it stays, and slides where it is led.".into())
+        }
         (Grade::WithRoom, Some(n)) if n < 1e-6 => {
             (Weight::Notes, "Draws tight on its own standing part: it needs no grip of the surface.".into())
         }
@@ -23,7 +25,10 @@ fn judge(c: &Candidate<'_>, case: &Case<'_>) -> Option<Finding> {
         (Grade::Barely, Some(n)) if along => (Weight::Notes, times(case, n)),
         (Grade::Barely, Some(n)) => (helpful(c, case, n).map_or(Weight::Notes, Weight::Prefers), times(case, n)),
         (_, Some(n)) if n.is_finite() => (Weight::Wants(helpful(c, case, n).unwrap_or(&[])), times(case, n)),
-        _ => (Weight::Wants(helpful(c, case, f64::INFINITY).unwrap_or(&[])), "No friction locks it in this cord: it needs its tail held.".into()),
+        _ => (
+            Weight::Wants(helpful(c, case, f64::INFINITY).unwrap_or(&[])),
+            "No friction locks it in this cord: it needs its tail held.".into(),
+        ),
     };
     let mut numbers = Vec::new();
     if let Some(n) = need.filter(|n| n.is_finite()) {

@@ -27,7 +27,9 @@ pub const STATE: Rule = Rule {
                 refuses("hands", "An end has to be threaded: not in mittens.".into(), "Fits bare hands")
             }
             HandsState::OneHand if !h.one_hand => refuses("hands", "Takes two hands.".into(), "Fits two hands"),
-            HandsState::Dark if !h.by_feel => refuses("hands", "Cannot be checked by feel.".into(), "Fits where it can be seen"),
+            HandsState::Dark if !h.by_feel => {
+                refuses("hands", "Cannot be checked by feel.".into(), "Fits where it can be seen")
+            }
             HandsState::Mittens => notes("hands", format!("{moves} moves, all possible in mittens.")),
             HandsState::Dark => notes("hands", "Can be checked by feel.".into()),
             _ => None,

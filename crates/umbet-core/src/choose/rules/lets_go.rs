@@ -13,12 +13,23 @@ pub const ONE_PULL: Rule = Rule {
             return None;
         }
         if c.one_pull && case.s.force.n() > 1000.0 {
-            return notes("one-pull", format!("Over about {} a slipped bight may not draw through.", case.reader.force(crate::units::Force::from_n(1000.0))));
+            return notes(
+                "one-pull",
+                format!(
+                    "Over about {} a slipped bight may not draw through.",
+                    case.reader.force(crate::units::Force::from_n(1000.0))
+                ),
+            );
         }
         if c.one_pull {
             return notes("one-pull", "One pull on the tail frees it, even loaded.".into());
         }
-        wants("one-pull", &[Mend::SlipLast], "One pull does not free it as it is.".into(), "Fits if it may be untied by hand")
+        wants(
+            "one-pull",
+            &[Mend::SlipLast],
+            "One pull does not free it as it is.".into(),
+            "Fits if it may be untied by hand",
+        )
     },
 };
 
@@ -70,6 +81,11 @@ pub const ON_PURPOSE: Rule = Rule {
         if case.s.off == Off::OnePull {
             return notes("on-purpose", "Left that long, anything may pull the tail: look at it daily.".into());
         }
-        wants("on-purpose", &[Mend::LockBight], "Anything that catches the tail lets it go.".into(), "Fits while it is watched")
+        wants(
+            "on-purpose",
+            &[Mend::LockBight],
+            "Anything that catches the tail lets it go.".into(),
+            "Fits while it is watched",
+        )
     },
 };

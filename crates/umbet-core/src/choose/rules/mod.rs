@@ -11,7 +11,7 @@ mod tied_here;
 
 use super::answer::{NumberWords, Reason};
 use super::candidate::{Candidate, Case};
-use super::mend::Mend;
+use crate::knot::Mend;
 
 /// How much a finding weighs.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -113,11 +113,25 @@ pub const ALL: &[Rule] = &[
 ];
 
 fn refuses(rule: &'static str, says: String, change: &str) -> Option<Finding> {
-    Some(Finding { rule, weight: Weight::Refuses, says, change: change.into(), numbers: Vec::new(), source: "practice" })
+    Some(Finding {
+        rule,
+        weight: Weight::Refuses,
+        says,
+        change: change.into(),
+        numbers: Vec::new(),
+        source: "practice",
+    })
 }
 
 fn wants(rule: &'static str, mends: &'static [Mend], says: String, change: &str) -> Option<Finding> {
-    Some(Finding { rule, weight: Weight::Wants(mends), says, change: change.into(), numbers: Vec::new(), source: "practice" })
+    Some(Finding {
+        rule,
+        weight: Weight::Wants(mends),
+        says,
+        change: change.into(),
+        numbers: Vec::new(),
+        source: "practice",
+    })
 }
 
 fn notes(rule: &'static str, says: String) -> Option<Finding> {

@@ -1,9 +1,9 @@
 //! Which way does it pull, and how?
 
 use super::{Finding, Mend, Rule, number, refuses, wants};
+use crate::cord::Hand;
 use crate::knot::{Along, Backup, Stands, Wear};
 use crate::object::Finish;
-use crate::cord::Hand;
 use crate::situation::{Manner, Stays, Task, Way};
 
 /// What keeps its turns by roughness alone.
@@ -15,8 +15,13 @@ pub const ROUGH_ONLY: Rule = Rule {
         if !c.knot.entry.grip.rough_only || m.finish == Finish::Rough {
             return None;
         }
-        let mut f = refuses("rough-only", format!("Rough logs only: it slides off {} and falls open.", thing(case)), "Fits a rough log")?;
-        f.numbers.push(number("the surface gives", format!("{:.2} to {:.2}, est.", case.surface.low, case.surface.high)));
+        let mut f = refuses(
+            "rough-only",
+            format!("Rough logs only: it slides off {} and falls open.", thing(case)),
+            "Fits a rough log",
+        )?;
+        f.numbers
+            .push(number("the surface gives", format!("{:.2} to {:.2}, est.", case.surface.low, case.surface.high)));
         Some(f)
     },
 };
@@ -33,16 +38,33 @@ pub const ALONG: Rule = Rule {
         let wanted = case.turns_wanted_along();
         let what = thing(case);
         if g.stands == Stands::Loop {
-            return refuses("along", format!("A fixed loop grips nothing: it slides along {what}."), "Fits a pull straight away");
+            return refuses(
+                "along",
+                format!("A fixed loop grips nothing: it slides along {what}."),
+                "Fits a pull straight away",
+            );
         }
         if case.s.way == Way::EitherWay && g.along == Along::OneWay {
-            return refuses("along", "Holds toward its riding turns only; this pulls both ways.".into(), "Fits a pull one way");
+            return refuses(
+                "along",
+                "Holds toward its riding turns only; this pulls both ways.".into(),
+                "Fits a pull one way",
+            );
         }
         if g.along == Along::Creeps && case.s.object.material.finish != Finish::Rough {
-            return refuses("along", format!("Creeps along {what}: no turns lie on the side of the pull."), "Fits a pull straight away");
+            return refuses(
+                "along",
+                format!("Creeps along {what}: no turns lie on the side of the pull."),
+                "Fits a pull straight away",
+            );
         }
         if g.along == Along::Creeps {
-            return wants("along", &[Mend::BackupHalfHitch], "Creeps under a pull along.".into(), "Fits a pull straight away");
+            return wants(
+                "along",
+                &[Mend::BackupHalfHitch],
+                "Creeps under a pull along.".into(),
+                "Fits a pull straight away",
+            );
         }
         if c.turns_along < wanted {
             let says = format!("{} turns on the pull's side; {what} wants {wanted}.", c.turns_along);
@@ -87,7 +109,11 @@ pub const SHAKEN: Rule = Rule {
     judge: |c, case| {
         const BACKUP: &[Mend] = &[Mend::BackupHalfHitch, Mend::RoundTurnFirst, Mend::MoreTurn, Mend::LongerTail];
         let g = &c.knot.entry.grip;
-        let slack = if case.hand() == Hand::Stiff && !c.backed { g.slack_stiff.map_or(c.slack, |s| s.max(c.slack)) } else { c.slack };
+        let slack = if case.hand() == Hand::Stiff && !c.backed {
+            g.slack_stiff.map_or(c.slack, |s| s.max(c.slack))
+        } else {
+            c.slack
+        };
         let wear = match case.s.manner {
             Manner::Steady => Wear::Stays,
             Manner::Swinging => c.swinging,
@@ -98,7 +124,9 @@ pub const SHAKEN: Rule = Rule {
         let how = case.s.manner.words();
         match wear {
             Wear::Stays => None,
-            Wear::Loosens => wants("shaken", BACKUP, format!("Pulled {how}, it works loose in time."), "Fits a steady pull"),
+            Wear::Loosens => {
+                wants("shaken", BACKUP, format!("Pulled {how}, it works loose in time."), "Fits a steady pull")
+            }
             Wear::Fails => refuses("shaken", format!("Pulled {how}, it falls apart."), "Fits a steady pull"),
         }
     },
@@ -117,7 +145,12 @@ pub const BACKUP: Rule = Rule {
         if c.backed || backup == Backup::Never || (backup == Backup::WhereItMatters && idle) {
             return None;
         }
-        let mut f = wants("backup", &[Mend::BackupHalfHitch], "Left to itself it works loose: back it where it matters.".into(), "Fits with both parts loaded")?;
+        let mut f = wants(
+            "backup",
+            &[Mend::BackupHalfHitch],
+            "Left to itself it works loose: back it where it matters.".into(),
+            "Fits with both parts loaded",
+        )?;
         if !always && backup == Backup::WhereItMatters {
             f.weight = super::Weight::Prefers(&[Mend::BackupHalfHitch]);
         }

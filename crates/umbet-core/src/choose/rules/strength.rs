@@ -20,9 +20,19 @@ pub const STRONG: Rule = Rule {
         let (weight, says) = if times >= wanted || met {
             (Weight::Notes, format!("Bears {times:.1} times the pull at its weakest; {wanted:.0} are wanted."))
         } else {
-            (Weight::Wants(&[Mend::HeavierCord]), format!("Bears only {times:.1} times the pull; {wanted:.0} are wanted."))
+            (
+                Weight::Wants(&[Mend::HeavierCord]),
+                format!("Bears only {times:.1} times the pull; {wanted:.0} are wanted."),
+            )
         };
-        Some(Finding { rule: "strong", weight, says, change: "Fits in stronger cord".into(), numbers, source: "rescue-manuals" })
+        Some(Finding {
+            rule: "strong",
+            weight,
+            says,
+            change: "Fits in stronger cord".into(),
+            numbers,
+            source: "rescue-manuals",
+        })
     },
 };
 

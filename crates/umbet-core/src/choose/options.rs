@@ -1,0 +1,174 @@
+//! What each part of the sentence can be changed to, each with the knot it would put first.
+
+use super::{Verdict, choose};
+use crate::cord::cords;
+use crate::knot::Catalogue;
+use crate::object::{Shape, object_kind, surfaces};
+use crate::situation::{Draft, HandsState, Manner, Off, Situation, Stays, Task, Way, leaves_words, wetness};
+use crate::units::{Force, Length, Reader};
+use serde::Serialize;
+
+/// One thing a part can be changed to.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct OptionWords {
+    /// How it reads.
+    pub words: String,
+    /// The draft with it.
+    pub draft: Draft,
+    /// It is what is said now.
+    pub on: bool,
+    /// The knot it would put first; absent where nothing fits.
+    pub leads: Option<String>,
+}
+
+/// What a part can be changed to, each with the knot it would put first.
+pub fn options(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reader) -> Vec<OptionWords> {
+    let mut list = alternatives(draft, part, reader);
+    for o in &mut list {
+        o.on = o.draft == *draft || o.on;
+        o.leads = leader(&o.draft, catalogue);
+    }
+    list
+}
+
+fn leader(draft: &Draft, catalogue: &Catalogue) -> Option<String> {
+    let s = Situation::read(draft).ok()?;
+    let answer = choose(catalogue, &s, &Reader::default());
+    answer.knots.first().filter(|k| k.verdict != Verdict::LeftOnTheGround).map(|k| k.name.clone())
+}
+
+fn alternatives(draft: &Draft, part: &str, reader: &Reader) -> Vec<OptionWords> {
+    let read = Situation::read(draft).ok();
+    let s = read.as_ref();
+    let one = |words: &str, on: bool, change: &dyn Fn(&mut Draft)| {
+        let mut d = draft.clone();
+        change(&mut d);
+        OptionWords { words: words.to_owned(), draft: d, on, leads: None }
+    };
+    match part {
+        "task" => Task::ALL.iter().map(|&t| one(t.words(), draft.task == t, &|d| change_task(d, t))).collect(),
+        "object" => shapes(draft, s, reader),
+        "surface" => surfaces()
+            .iter()
+            .map(|m| one(&m.name, s.is_some_and(|s| s.object.material.id == m.id), &|d| d.surface = Some(m.id.clone())))
+            .collect(),
+        "cord" => cords()
+            .iter()
+            .map(|c| {
+                one(&c.name, draft.cord.kind == c.id, &|d| (d.cord.kind, d.cord.diameter_mm) = (c.id.clone(), None))
+            })
+            .collect(),
+        "second" => cords()
+            .iter()
+            .map(|c| {
+                let on = draft.second.as_ref().is_some_and(|x| x.kind == c.id);
+                one(&c.name, on, &|d| {
+                    let mut second = d.second.clone().unwrap_or_else(|| d.cord.clone());
+                    (second.kind, second.diameter_mm) = (c.id.clone(), None);
+                    d.second = Some(second);
+                })
+            })
+            .collect(),
+        "wet" => [(false, false), (true, false), (false, true), (true, true)]
+            .iter()
+            .map(|&(wet, worn)| {
+                one(wetness(wet, worn), draft.cord.wet == wet && draft.cord.worn == worn, &|d| {
+                    (d.cord.wet, d.cord.worn) = (wet, worn);
+                    if let Some(x) = &mut d.second {
+                        (x.wet, x.worn) = (wet, worn);
+                    }
+                })
+            })
+            .collect(),
+        "way" => {
+            Way::ALL.iter().map(|&w| one(w.words(), s.is_some_and(|s| s.way == w), &|d| d.way = Some(w))).collect()
+        }
+        "manner" => Manner::ALL
+            .iter()
+            .map(|&m| one(m.words(), s.is_some_and(|s| s.manner == m), &|d| d.manner = Some(m)))
+            .collect(),
+        "force" => [50.0, 150.0, 400.0, 900.0, 2000.0]
+            .iter()
+            .map(|&n| {
+                let words = format!("about {}, {}", reader.force(Force::from_n(n)), felt(n));
+                one(&words, s.is_some_and(|s| (s.force.n() - n).abs() < 0.5), &|d| d.force_n = Some(n))
+            })
+            .collect(),
+        "stays" => Stays::ALL
+            .iter()
+            .map(|&x| one(x.words(), s.is_some_and(|s| s.stays == x), &|d| d.stays = Some(x)))
+            .collect(),
+        "off" => {
+            Off::ALL.iter().map(|&x| one(x.words(), s.is_some_and(|s| s.off == x), &|d| d.off = Some(x))).collect()
+        }
+        "leaves" => [true, false]
+            .iter()
+            .map(|&x| one(leaves_words(x), draft.leaves_nothing == x, &|d| d.leaves_nothing = x))
+            .collect(),
+        "access" => [(true, "with an end"), (false, "in the bight")]
+            .iter()
+            .map(|&(x, w)| one(w, s.is_some_and(|s| s.end_free == x), &|d| d.end_free = Some(x)))
+            .collect(),
+        "hands" => HandsState::ALL
+            .iter()
+            .map(|&x| one(x.words(), s.is_some_and(|s| s.hands == x), &|d| d.hands = Some(x)))
+            .collect(),
+        "tight" => [(false, "slack"), (true, "tight")]
+            .iter()
+            .map(|&(x, w)| one(w, draft.tight == x, &|d| d.tight = x))
+            .collect(),
+        _ => Vec::new(),
+    }
+}
+
+/// A pull as it is felt (common practice).
+fn felt(n: f64) -> &'static str {
+    match n {
+        n if n < 100.0 => "a light haul",
+        n if n < 300.0 => "an arm's pull",
+        n if n < 700.0 => "a body's lean",
+        n if n < 1500.0 => "a person's weight",
+        _ => "several people's haul",
+    }
+}
+
+/// A new task brings its own usual object, pull and second cord.
+fn change_task(d: &mut Draft, task: Task) {
+    let usual = Draft::usual(task);
+    let kept = (d.cord.clone(), d.knows.clone(), d.schools.clone(), d.hands, d.off);
+    *d = usual;
+    (d.cord, d.knows, d.schools, d.hands, d.off) = kept;
+}
+
+fn shapes(draft: &Draft, s: Option<&Situation>, reader: &Reader) -> Vec<OptionWords> {
+    let mut list: Vec<OptionWords> = Shape::ALL
+        .iter()
+        .map(|&shape| {
+            let kind = object_kind(shape);
+            let on = s.is_some_and(|s| s.object.kind.shape == shape);
+            let mut d = draft.clone();
+            if !on {
+                (d.shape, d.size_mm, d.surface, d.open_end) = (Some(shape), None, None, None);
+            }
+            let size = if kind.sized {
+                format!(", {}", reader.diameter(Length::from_mm(kind.size_mm)))
+            } else {
+                String::new()
+            };
+            OptionWords { words: format!("{}{size}", kind.name), draft: d, on, leads: None }
+        })
+        .collect();
+    if let Some(s) = s {
+        let mut toggle = |words: &str, on: bool, change: &dyn Fn(&mut Draft)| {
+            let mut d = draft.clone();
+            change(&mut d);
+            list.push(OptionWords { words: words.to_owned(), draft: d, on, leads: None });
+        };
+        let open = s.object.open_end;
+        toggle("with an open end to drop a loop over", open, &|d| d.open_end = Some(!open));
+        let edge = s.object.sharp_edge;
+        toggle("with an edge that cuts", edge, &|d| d.sharp_edge = !edge);
+    }
+    list
+}

@@ -1,0 +1,254 @@
+//! Choosing on the trade's own cases. Expectations are common practice unless a source stands beside them.
+
+use umbet_core::choose::{Answer, KnotAnswer, Mend, Verdict, choose, options};
+use umbet_core::knot::catalogue;
+use umbet_core::object::{Shape, surfaces};
+use umbet_core::situation::{Draft, HandsState, Manner, Off, PART_IDS, Situation, Stays, Task, Way, sentence};
+use umbet_core::units::{Reader, UnitSystem};
+
+fn answer(d: &Draft) -> Answer {
+    choose(catalogue(), &Situation::read(d).expect("the draft reads"), &Reader::default())
+}
+
+fn of<'a>(a: &'a Answer, id: &str) -> &'a KnotAnswer {
+    a.knots.iter().find(|k| k.id == id).expect("every knot is answered for")
+}
+
+fn first(a: &Answer) -> &str {
+    &a.knots[0].id
+}
+
+fn tree() -> Draft {
+    Draft { size_mm: Some(250.0), ..Draft::usual(Task::MakeFast) }
+}
+
+fn tube() -> Draft {
+    let mut d = Draft { shape: Some(Shape::Pipe), size_mm: Some(48.0), ..Draft::usual(Task::MakeFast) };
+    d.cord.kind = "braid-polyester-12".into();
+    d
+}
+
+#[test]
+fn a_ridgeline_end_in_mittens_by_one_pull_is_the_tree_hitch() {
+    let d = Draft { hands: Some(HandsState::Mittens), off: Some(Off::OnePull), ..tree() };
+    let a = answer(&d);
+    assert_eq!((first(&a), a.knots[0].verdict), ("siberian-hitch", Verdict::Fits));
+}
+
+#[test]
+fn left_all_season_the_tree_hitch_is_not_first_and_wants_its_bight_locked() {
+    let a = answer(&Draft { stays: Some(Stays::Season), off: Some(Off::ByHand), ..tree() });
+    assert_ne!(first(&a), "siberian-hitch");
+    let s = of(&a, "siberian-hitch");
+    assert_eq!(s.verdict, Verdict::FitsIf);
+    assert!(s.mends.iter().any(|m| m.mend == Mend::LockBight));
+}
+
+#[test]
+fn along_a_smooth_tube_the_rolling_hitch_leads_and_the_clove_is_refused_with_its_reason() {
+    let a = answer(&Draft { way: Some(Way::Along), ..tube() });
+    assert_eq!(first(&a), "rolling-hitch");
+    let clove = of(&a, "clove-hitch");
+    assert_eq!(clove.verdict, Verdict::LeftOnTheGround);
+    assert!(clove.lead.says.contains("Creeps along smooth steel"), "{}", clove.lead.says);
+    assert!(clove.would_fit.as_deref().is_some_and(|w| w.contains("straight away")));
+}
+
+#[test]
+fn straight_away_from_it_the_clove_has_a_half_hitch_behind_it_and_four_fingers_of_tail() {
+    let a = answer(&tube());
+    let clove = of(&a, "clove-hitch");
+    assert_ne!(clove.verdict, Verdict::LeftOnTheGround);
+    let backup = clove.mends.iter().find(|m| m.mend == Mend::BackupHalfHitch).expect("it is backed up");
+    assert!(backup.says.contains("half hitch behind it, tail"), "{}", backup.says);
+    let tail = clove.facts.cord.iter().find(|i| i.of == "tail").expect("a tail is left");
+    assert!(tail.length_m >= 0.075);
+}
+
+#[test]
+fn a_timber_hitch_drags_a_rough_log_and_is_refused_on_a_polished_pipe() {
+    let log = Draft { size_mm: Some(200.0), ..Draft::usual(Task::Drag) };
+    assert_eq!(first(&answer(&log)), "timber-hitch");
+    let a = answer(&Draft { surface: Some("steel-polished".into()), ..log });
+    let timber = of(&a, "timber-hitch");
+    assert_eq!((timber.verdict, timber.lead.rule.as_str()), (Verdict::LeftOnTheGround, "rough-only"));
+    // On a smooth pipe: many turns, then two half hitches; or a rolling hitch with more turns.
+    assert!(["round-turn-two-half-hitches", "rolling-hitch"].contains(&first(&a)));
+    assert!(of(&a, "round-turn-two-half-hitches").mends.iter().any(|m| m.mend == Mend::MoreTurn));
+}
+
+#[test]
+fn four_to_eleven_millimetres_is_a_double_sheet_bend_and_the_thicker_makes_the_bight() {
+    let mut d = Draft::usual(Task::Join);
+    d.second.as_mut().expect("two cords").kind = "kernmantle-11".into();
+    let a = answer(&d);
+    assert_eq!(first(&a), "double-sheet-bend");
+    assert!(a.knots[0].lead.says.contains("The 11 mm cord makes the bight"), "{}", a.knots[0].lead.says);
+}
+
+#[test]
+fn two_stiff_slick_synthetics_are_no_work_for_a_reef() {
+    let mut d = Draft::usual(Task::Join);
+    d.cord.kind = "laid-polypropylene-8".into();
+    d.second.as_mut().expect("two cords").kind = "laid-polypropylene-8".into();
+    let a = answer(&d);
+    assert!(["simple-simon-under", "zeppelin-bend"].contains(&first(&a)));
+    let reef = of(&a, "reef");
+    assert_eq!((reef.verdict, reef.lead.rule.as_str()), (Verdict::LeftOnTheGround, "binding-as-bend"));
+}
+
+#[test]
+fn a_loop_pulled_three_ways_that_leaves_nothing_is_a_butterfly() {
+    let a = answer(&Draft { leaves_nothing: true, ..Draft::usual(Task::MidLoop) });
+    assert_eq!((first(&a), a.knots[0].verdict), ("butterfly", Verdict::Fits));
+    assert_eq!(of(&a, "overhand-loop").verdict, Verdict::LeftOnTheGround);
+}
+
+#[test]
+fn a_guy_is_a_taut_line_hitch_in_thin_cord_and_refused_in_stiff_rope() {
+    let mut d = Draft::usual(Task::Guy);
+    d.cord.kind = "guy-polyester-3".into();
+    assert_eq!(first(&answer(&d)), "taut-line");
+    d.cord.kind = "kernmantle-11".into();
+    let a = answer(&d);
+    assert_eq!(of(&a, "taut-line").lead.rule, "closes");
+    assert!(!a.give_up.is_empty(), "an empty answer names a wish to give up");
+}
+
+/// Two inner turns and one outside in slick cord want a turn more: the 3 + 1 form.
+#[test]
+fn slick_cord_wants_one_more_turn_in_a_guy_hitch() {
+    let mut d = Draft::usual(Task::Guy);
+    d.cord.kind = "guy-polyethylene-2".into();
+    let t = answer(&d);
+    assert!(of(&t, "taut-line").mends.iter().any(|m| m.mend == Mend::MoreTurn));
+}
+
+#[test]
+fn people_are_declined_with_nothing_offered() {
+    let a = answer(&Draft { people: true, ..tree() });
+    assert!(a.declined.is_some() && a.knots.is_empty());
+}
+
+#[test]
+fn a_hard_edge_is_padded_and_weak_cord_is_named_with_what_would_do() {
+    let a = answer(&Draft { sharp_edge: true, ..tree() });
+    assert!(a.knots[0].mends.iter().any(|m| m.mend == Mend::PadEdge));
+    let a = answer(&Draft { force_n: Some(900.0), ..tree() });
+    let heavier = a.knots[0].mends.iter().find(|m| m.mend == Mend::HeavierCord).expect("stronger cord is asked for");
+    assert!(heavier.says.contains("strength or more"));
+}
+
+#[test]
+fn a_school_moves_its_knot_ahead_among_equals() {
+    let d = Draft { schools: vec!["fixed-end-timber".into()], ..tree() };
+    let (plain, schooled) = (answer(&tree()), answer(&d));
+    let place = |a: &Answer| a.knots.iter().position(|k| k.id == "timber-hitch").expect("answered for");
+    assert!(place(&schooled) < place(&plain));
+}
+
+#[test]
+fn backing_up_a_clove_follows_the_school() {
+    let with = |school: &str| answer(&Draft { schools: vec![school.into()], ..tree() });
+    assert_eq!(of(&with("clove-backup-always"), "clove-hitch").verdict, Verdict::FitsIf);
+    assert!(of(&with("clove-backup-jerked"), "clove-hitch").mends.is_empty());
+}
+
+#[test]
+fn every_situation_has_an_answer_or_a_wish_to_give_up() {
+    for task in Task::ALL {
+        for shape in [Shape::Post, Shape::Pipe, Shape::Cloth, Shape::Log] {
+            for off in Off::ALL {
+                for hands in [HandsState::Bare, HandsState::Mittens] {
+                    for cord in ["paracord-iii", "webbing-25", "kernmantle-11"] {
+                        let mut d =
+                            Draft { shape: Some(shape), off: Some(*off), hands: Some(hands), ..Draft::usual(*task) };
+                        d.cord.kind = cord.into();
+                        d.end_free = Some(false);
+                        d.tight = true;
+                        let a = answer(&d);
+                        let fits = a.knots.iter().any(|k| k.verdict != Verdict::LeftOnTheGround);
+                        assert!(fits || !a.give_up.is_empty(), "{d:?}");
+                    }
+                }
+            }
+        }
+    }
+}
+
+#[test]
+fn neighbours_are_told_apart_by_one_sentence() {
+    let a = answer(&tree());
+    let fitting: Vec<&KnotAnswer> = a.knots.iter().filter(|k| k.verdict != Verdict::LeftOnTheGround).collect();
+    for pair in fitting.windows(2) {
+        let says = pair[0].ahead.as_deref().unwrap_or("");
+        assert!(says.starts_with("Ahead of ") && says.len() > 30, "{}: {says}", pair[0].name);
+    }
+}
+
+#[test]
+fn every_reason_has_a_sentence_and_a_known_source() {
+    let known: Vec<&str> = umbet_core::source::sources().iter().map(|s| s.id.as_str()).collect();
+    for k in answer(&tube()).knots {
+        for r in [&k.lead].into_iter().chain(&k.reasons).chain(k.mends.iter().map(|m| &m.because)) {
+            assert!(r.says.ends_with('.') && known.contains(&r.source.as_str()), "{}: {r:?}", k.name);
+            assert!(!r.says.contains("will hold"), "{}", r.says);
+        }
+    }
+}
+
+#[test]
+fn the_same_question_gets_the_same_answer() {
+    assert_eq!(answer(&tube()), answer(&tube()));
+}
+
+#[test]
+fn words_follow_the_readers_measures() {
+    let s = Situation::read(&tube()).expect("reads");
+    let r = Reader { units: UnitSystem::Imperial, ..Reader::default() };
+    let said: String = sentence(&s, &r).into_iter().map(|f| f.words + " ").collect();
+    assert!(said.contains("1 7/8 in") && said.contains("lbf"), "{said}");
+}
+
+#[test]
+fn every_part_offers_alternatives_that_read_and_marks_the_one_said() {
+    for task in Task::ALL {
+        let draft = Draft::usual(*task);
+        for part in PART_IDS {
+            let list = options(&draft, part, catalogue(), &Reader::default());
+            assert!(list.len() > 1, "{part}");
+            for o in &list {
+                assert!(Situation::read(&o.draft).is_ok(), "{task:?} {part}: {}", o.words);
+            }
+            if !matches!(*part, "force" | "second") {
+                assert!(list.iter().any(|o| o.on), "{task:?} {part}");
+            }
+        }
+    }
+}
+
+#[test]
+fn unreadable_drafts_name_every_field_and_what_to_change() {
+    let mut d = Draft { size_mm: Some(-1.0), force_n: Some(f64::NAN), surface: Some("moon".into()), ..tree() };
+    d.cord.kind = "unobtainium".into();
+    let faults = Situation::read(&d).expect_err("nothing of it can be used");
+    let fields: Vec<&str> = faults.iter().map(|f| f.field.as_str()).collect();
+    assert_eq!(fields, ["surface", "cord.kind", "force_n"]);
+    let d = Draft { size_mm: Some(0.0), ..tree() };
+    assert!(Situation::read(&d).expect_err("no size")[0].says.contains("30 to 1500 mm"));
+}
+
+#[test]
+fn jerks_and_slack_only_ever_ask_for_more() {
+    for s in surfaces() {
+        let steady = Draft { surface: Some(s.id.clone()), ..tube() };
+        let jerked = Draft { manner: Some(Manner::Jerking), ..steady.clone() };
+        let (a, b) = (answer(&steady), answer(&jerked));
+        for k in &a.knots {
+            let worse = of(&b, &k.id);
+            if k.verdict == Verdict::LeftOnTheGround {
+                assert_eq!(worse.verdict, Verdict::LeftOnTheGround, "{} on {}", k.name, s.id);
+            }
+        }
+    }
+}

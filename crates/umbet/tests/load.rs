@@ -1,0 +1,40 @@
+//! Choosing over HTTP with fifty clients at once: `cargo xtask bench` prints the figures. Not a timed test.
+
+mod support;
+
+use serde_json::json;
+use std::time::{Duration, Instant};
+use support::Server;
+
+#[tokio::test(flavor = "multi_thread")]
+#[ignore = "a benchmark; run by `cargo xtask bench`"]
+async fn fifty_clients_choose_at_once() {
+    let s = Server::demo().await;
+    let draft = json!({ "task": "make-fast", "shape": "pipe", "size_mm": 48, "cord": { "kind": "braid-polyester-12" }, "way": "along" });
+    let clients = (0..50).map(|_| {
+        let (client, url, draft) = (s.client.clone(), s.url("/api/choose"), draft.clone());
+        tokio::spawn(async move {
+            let mut took = Vec::with_capacity(40);
+            for _ in 0..40 {
+                // Fifty people changing a part of the sentence every half second or so.
+                tokio::time::sleep(Duration::from_millis(400)).await;
+                let start = Instant::now();
+                let r = client.post(&url).json(&draft).send().await.expect("an answer");
+                assert!(r.status().is_success());
+                r.bytes().await.expect("the whole answer");
+                took.push(start.elapsed());
+            }
+            took
+        })
+    });
+    let mut all: Vec<Duration> = Vec::new();
+    for c in clients.collect::<Vec<_>>() {
+        all.extend(c.await.expect("a client ends"));
+    }
+    all.sort_unstable();
+    let at = |share: f64| all[((all.len() - 1) as f64 * share) as usize];
+    println!("choose over HTTP, 50 clients: median {:?}, p99 {:?}, most {:?}", at(0.5), at(0.99), at(1.0));
+    if let Ok(status) = std::fs::read_to_string("/proc/self/status") {
+        println!("{}", status.lines().find(|l| l.starts_with("VmRSS")).unwrap_or_default());
+    }
+}

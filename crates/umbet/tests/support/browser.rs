@@ -1,0 +1,183 @@
+//! Debian's headless Chromium, driven through ChromeDriver.
+
+use std::io::{BufRead, BufReader};
+use std::process::{Child, Command, Stdio};
+use std::time::{Duration, Instant};
+use tempfile::TempDir;
+use thirtyfour::LoggingPrefsLogLevel;
+use thirtyfour::prelude::*;
+use tokio::sync::{Mutex, MutexGuard};
+
+/// A browser with a profile of its own; it ends when dropped.
+pub struct Browser {
+    pub driver: WebDriver,
+    process: Child,
+    _profile: TempDir,
+    _turn: MutexGuard<'static, ()>,
+}
+
+/// Browsers run one at a time: two would starve each other on a small machine.
+static TURN: Mutex<()> = Mutex::const_new(());
+
+/// Flags a headless browser needs here: no sandbox, software rendering, no network but loopback.
+const FLAGS: &[&str] = &[
+    "--headless=new",
+    "--no-sandbox",
+    "--disable-dev-shm-usage",
+    "--hide-scrollbars",
+    "--use-gl=angle",
+    "--use-angle=swiftshader",
+    "--enable-unsafe-swiftshader",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--disable-quic",
+    "--no-first-run",
+    "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1",
+];
+
+impl Browser {
+    /// A window of exactly `width` by `height`.
+    pub async fn open(width: u32, height: u32) -> Self {
+        for attempt in 1.. {
+            match Self::try_open().await {
+                Ok(b) => {
+                    b.size(width, height).await;
+                    return b;
+                }
+                // One start in about eighty dies; three in a row mean something else.
+                Err(e) if attempt < 3 => eprintln!("the browser did not start ({e}); trying again"),
+                Err(e) => panic!("the browser does not start: {e}"),
+            }
+        }
+        unreachable!("the loop returns or panics")
+    }
+
+    async fn try_open() -> WebDriverResult<Self> {
+        let turn = TURN.lock().await;
+        let (mut process, port) = start_driver();
+        let profile = tempfile::tempdir().expect("a profile of its own");
+        let mut caps = DesiredCapabilities::chrome();
+        for flag in FLAGS {
+            caps.add_arg(flag)?;
+        }
+        caps.add_arg(&format!("--user-data-dir={}", profile.path().display()))?;
+        caps.set_browser_log_level(LoggingPrefsLogLevel::All)?;
+        match WebDriver::new(format!("http://127.0.0.1:{port}"), caps).await {
+            Ok(driver) => Ok(Self { driver, process, _profile: profile, _turn: turn }),
+            Err(e) => {
+                let _ = process.kill();
+                Err(e)
+            }
+        }
+    }
+
+    pub async fn size(&self, width: u32, height: u32) {
+        let metrics = serde_json::json!({ "width": width, "height": height, "deviceScaleFactor": 1, "mobile": false });
+        self.driver
+            .cdp()
+            .send_raw("Emulation.setDeviceMetricsOverride", metrics)
+            .await
+            .expect("the window takes its size");
+    }
+
+    pub async fn light(&self, dark: bool) {
+        let value = if dark { "dark" } else { "light" };
+        let features = serde_json::json!({ "features": [{ "name": "prefers-color-scheme", "value": value }] });
+        self.driver.cdp().send_raw("Emulation.setEmulatedMedia", features).await.expect("the light is set");
+    }
+
+    /// Waits until an element is there and seen.
+    pub async fn see(&self, css: &str) -> WebElement {
+        let until = Instant::now() + Duration::from_secs(15);
+        loop {
+            // A drawing may be replaced between being found and being looked at.
+            if let Ok(e) = self.driver.find(By::Css(css)).await
+                && e.is_displayed().await.unwrap_or(false)
+            {
+                return e;
+            }
+            assert!(Instant::now() < until, "`{css}` is not seen");
+            tokio::time::sleep(Duration::from_millis(40)).await;
+        }
+    }
+
+    /// Waits until some element of this kind says these words.
+    pub async fn see_words(&self, css: &str, words: &str) -> WebElement {
+        let until = Instant::now() + Duration::from_secs(15);
+        loop {
+            for e in self.driver.find_all(By::Css(css)).await.unwrap_or_default() {
+                if e.text().await.is_ok_and(|t| t.contains(words)) {
+                    return e;
+                }
+            }
+            assert!(Instant::now() < until, "no `{css}` says “{words}”");
+            tokio::time::sleep(Duration::from_millis(40)).await;
+        }
+    }
+
+    /// What an element holds now.
+    pub async fn markup(&self, css: &str) -> String {
+        self.see(css).await;
+        let script = "return document.querySelector(arguments[0])?.innerHTML ?? ''";
+        let held = self.driver.execute(script, vec![serde_json::json!(css)]).await.expect("the page answers");
+        held.json().as_str().unwrap_or_default().to_owned()
+    }
+
+    /// Waits until no drawing of the page is still to come.
+    pub async fn settled(&self) {
+        let script = "return document.readyState === 'complete' && [...document.querySelectorAll('.figure')].every(f => f.offsetWidth === 0 || f.querySelector('svg')) && document.fonts.status === 'loaded'";
+        let until = Instant::now() + Duration::from_secs(20);
+        while !self.driver.execute(script, vec![]).await.is_ok_and(|r| r.json().as_bool() == Some(true)) {
+            assert!(Instant::now() < until, "the page does not settle");
+            tokio::time::sleep(Duration::from_millis(40)).await;
+        }
+    }
+
+    /// Everything the page complained of, but for refusals a test asked for.
+    pub async fn complaints(&self) -> Vec<String> {
+        let script = "return window.__complaints ?? []";
+        let own = self
+            .driver
+            .execute(script, vec![])
+            .await
+            .ok()
+            .and_then(|r| r.json().as_array().cloned())
+            .unwrap_or_default();
+        let mut all: Vec<String> = own.iter().map(ToString::to_string).collect();
+        let log = self.driver.browser_log().await.unwrap_or_default();
+        all.extend(log.iter().filter(|e| e.level == "SEVERE").map(|e| e.message.clone()));
+        all.retain(|m| !m.contains("status of 404") && !m.contains("status of 422") && !m.contains("status of 409"));
+        all
+    }
+
+    pub async fn picture(&self, file: &std::path::Path) {
+        self.driver.screenshot(file).await.expect("a picture is taken");
+    }
+}
+
+impl Drop for Browser {
+    fn drop(&mut self) {
+        let _ = self.process.kill();
+        let _ = self.process.wait();
+    }
+}
+
+/// Starts ChromeDriver on a free port and keeps reading what it prints.
+fn start_driver() -> (Child, u16) {
+    let mut process = Command::new("chromedriver")
+        .arg("--port=0")
+        .stdout(Stdio::piped())
+        .stderr(Stdio::null())
+        .spawn()
+        .expect("chromedriver is installed: run `cargo xtask test`");
+    let mut lines = BufReader::new(process.stdout.take().expect("its output")).lines();
+    let port = loop {
+        let line = lines.next().expect("chromedriver says its port").expect("text");
+        if let Some((_, rest)) = line.split_once("started successfully on port ") {
+            break rest.trim_end_matches('.').parse().expect("a port number");
+        }
+    };
+    std::thread::spawn(move || lines.for_each(drop));
+    (process, port)
+}
