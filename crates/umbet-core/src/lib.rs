@@ -14,5 +14,6 @@ pub mod knot;
 pub mod object;
 pub mod situation;
 pub mod source;
+pub mod topology;
 pub mod units;
 pub mod usage;

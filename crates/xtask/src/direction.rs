@@ -15,6 +15,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("situation", &["cord", "object", "units"]),
     ("knot", &["hold", "object", "situation", "units"]),
     ("draw", &["knot", "object"]),
+    ("topology", &["knot"]),
     ("usage", &["knot", "units"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "units", "usage"]),
 ];

@@ -1,0 +1,113 @@
+//! Kauffman's bracket by contraction, and the Jones polynomial from it.
+//!
+//! Crossings are taken one at a time, each next to what is already taken. What remembers the past is the
+//! way the open edges are joined in pairs, with a polynomial for each such pairing.
+
+use super::diagram::Diagram;
+use super::laurent::Laurent;
+use std::collections::HashMap;
+
+/// A pairing of open edges: sorted pairs, lower edge first.
+type Pairing = Vec<(usize, usize)>;
+
+/// The Jones polynomial in x = √t (only even powers for an odd number of curves), 1 for the unknot.
+pub fn jones(diagram: &Diagram) -> Laurent {
+    let loop_value = loop_value();
+    let mut bracket = contracted(diagram);
+    for _ in 0..diagram.free_loops {
+        bracket = &bracket * &loop_value;
+    }
+    let one_loop_off = bracket.divided_by(&loop_value).unwrap_or_default();
+    let w = diagram.writhe();
+    let mut v = Laurent::default();
+    // (−A³)^(−w)
+    v.add_scaled(&one_loop_off, if w % 2 == 0 { 1 } else { -1 }, -3 * w);
+    v.trim();
+    // t = A⁻⁴, so √t = A⁻².
+    v.powers_divided(-2).unwrap_or_default()
+}
+
+/// −A² − A⁻².
+fn loop_value() -> Laurent {
+    Laurent::new(-2, vec![-1, 0, 0, 0, -1])
+}
+
+fn contracted(diagram: &Diagram) -> Laurent {
+    let mut states: HashMap<Pairing, Laurent> = HashMap::from([(Vec::new(), Laurent::one())]);
+    for i in order(diagram) {
+        let [a, b, c, d] = diagram.crossings[i].edges;
+        let mut next: HashMap<Pairing, Laurent> = HashMap::with_capacity(states.len() * 2);
+        for (pairing, value) in &states {
+            for (power, joins) in [(1, [(a, b), (c, d)]), (-1, [(a, d), (b, c)])] {
+                let mut joined = pairing.clone();
+                let loops = joins.iter().filter(|(x, y)| join(&mut joined, *x, *y)).count();
+                joined.sort_unstable();
+                add_loops(next.entry(joined).or_default(), value, power, loops);
+            }
+        }
+        states = next;
+    }
+    let mut sum = Laurent::default();
+    states.values().for_each(|v| sum.add_scaled(v, 1, 0));
+    sum.trim();
+    sum
+}
+
+/// Adds value · Aᵖ · (−A² − A⁻²)^loops.
+fn add_loops(to: &mut Laurent, value: &Laurent, power: i32, loops: usize) {
+    match loops {
+        0 => to.add_scaled(value, 1, power),
+        1 => {
+            to.add_scaled(value, -1, power + 2);
+            to.add_scaled(value, -1, power - 2);
+        }
+        _ => {
+            to.add_scaled(value, 1, power + 4);
+            to.add_scaled(value, 2, power);
+            to.add_scaled(value, 1, power - 4);
+        }
+    }
+}
+
+/// Joins the ends of two edges; true when that closes a loop.
+fn join(pairing: &mut Pairing, x: usize, y: usize) -> bool {
+    // An edge seen for the first time stays open under its own name; seen again, it is used up.
+    let mut far = |e: usize| match pairing.iter().position(|p| p.0 == e || p.1 == e) {
+        Some(i) => {
+            let (p, q) = pairing.swap_remove(i);
+            if p == e { q } else { p }
+        }
+        None => e,
+    };
+    if x == y {
+        return true;
+    }
+    let fx = far(x);
+    if fx == y {
+        return true;
+    }
+    let fy = far(y);
+    pairing.push((fx.min(fy), fx.max(fy)));
+    false
+}
+
+/// Each crossing next to those taken: the one with most edges already open.
+fn order(diagram: &Diagram) -> Vec<usize> {
+    let n = diagram.crossings.len();
+    let mut left: Vec<usize> = (0..n).collect();
+    let mut open: Vec<usize> = Vec::new();
+    let mut order = Vec::with_capacity(n);
+    while !left.is_empty() {
+        let touching = |i: usize| diagram.crossings[i].edges.iter().filter(|e| open.contains(e)).count();
+        let best = (0..left.len()).max_by_key(|&k| (touching(left[k]), usize::MAX - k)).unwrap_or(0);
+        let i = left.remove(best);
+        for e in diagram.crossings[i].edges {
+            match open.iter().position(|o| *o == e) {
+                Some(k) => drop(open.swap_remove(k)),
+                None => open.push(e),
+            }
+        }
+        order.push(i);
+    }
+    order
+}

@@ -1,0 +1,16 @@
+//! What a path truly is: its diagram and a fingerprint that does not change when rope is moved.
+//!
+//! The fingerprint is the Jones polynomial, by Kauffman's state sum (L. H. Kauffman, *State models and
+//! the Jones polynomial*, Topology 26 (1987) 395), contracted crossing by crossing over a small frontier:
+//! the work grows with the frontier's width, not with the number of crossings. Checked against every
+//! prime knot to 12 crossings of KnotInfo and every two-component link to 10 of LinkInfo.
+
+mod bracket;
+mod closure;
+mod diagram;
+mod laurent;
+
+pub use bracket::jones;
+pub use closure::{Side, closed, pole_loop};
+pub use diagram::{Crossing, Diagram};
+pub use laurent::Laurent;
