@@ -6,18 +6,28 @@ use std::path::Path;
 use support::Server;
 use support::browser::Browser;
 
-/// File, address, width, height, night.
-const SHOTS: &[(&str, &str, u32, u32, bool)] = &[
-    ("choose.png", "/jobs/1/joints/1", 1280, 800, false),
-    ("choose-night.png", "/jobs/2/joints/8", 1280, 800, true),
-    ("knot.png", "/knots/clove-hitch?step=5", 1280, 800, false),
-    ("knot-step.png", "/knots/siberian-hitch?step=4", 1280, 800, false),
-    ("knot-phone.png", "/knots/bowline?step=4", 390, 844, false),
-    ("sheet.png", "/knots/bowline/sheet", 1280, 800, false),
-    ("job.png", "/jobs/1", 1280, 800, false),
-    ("knots.png", "/knots", 1280, 800, false),
-    ("cord.png", "/cord", 1280, 800, false),
-    ("habits.png", "/habits", 1280, 800, false),
+/// File, address, width, height, night, what is pressed first.
+const SHOTS: &[(&str, &str, u32, u32, bool, &[&str])] = &[
+    ("choose.png", "/jobs/1/joints/1", 1280, 800, false, &[]),
+    ("choose-part.png", "/jobs/1/joints/1", 1280, 800, false, &["[data-part=off]"]),
+    (
+        "compare.png",
+        "/jobs/1/joints/1",
+        1280,
+        800,
+        false,
+        &[".answer.first .btn-bare", ".answer:nth-of-type(2) .btn-bare"],
+    ),
+    ("choose-phone.png", "/jobs/1/joints/3", 390, 844, false, &[]),
+    ("choose-night.png", "/jobs/2/joints/8", 1280, 800, true, &[]),
+    ("knot.png", "/knots/clove-hitch?step=5", 1280, 800, false, &[]),
+    ("knot-step.png", "/knots/siberian-hitch?step=4", 1280, 800, false, &[]),
+    ("knot-phone.png", "/knots/bowline?step=4", 390, 844, false, &[]),
+    ("sheet.png", "/knots/bowline/sheet", 1280, 800, false, &[]),
+    ("job.png", "/jobs/1", 1280, 800, false, &[]),
+    ("knots.png", "/knots", 1280, 800, false, &[]),
+    ("cord.png", "/cord", 1280, 800, false, &[]),
+    ("habits.png", "/habits", 1280, 800, false, &[]),
 ];
 
 #[tokio::test(flavor = "multi_thread")]
@@ -25,12 +35,16 @@ const SHOTS: &[(&str, &str, u32, u32, bool)] = &[
 async fn retake() {
     let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
     let folder = Path::new(env!("CARGO_MANIFEST_DIR")).join("../../docs/screenshots");
-    for (file, path, width, height, night) in SHOTS {
+    for (file, path, width, height, night, pressed) in SHOTS {
         b.size(*width, *height).await;
         b.light(*night).await;
         b.driver.goto(s.url(path)).await.expect("the page opens");
         b.see("main section, main .tie, main .choose").await;
         b.settled().await;
+        for css in *pressed {
+            b.see(css).await.click().await.unwrap_or_else(|e| panic!("`{css}` cannot be pressed: {e}"));
+            b.settled().await;
+        }
         b.picture(&folder.join(file)).await;
     }
 }

@@ -45,6 +45,9 @@ pub enum FigureError {
     },
 }
 
+/// Narrower than this there is no room for words beside the drawing: telltales are numbered instead.
+const NARROW: f64 = 640.0;
+
 /// Draws a knot.
 ///
 /// # Errors
@@ -58,7 +61,8 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let whole = laid_after(knot, last - 1);
     let fit = Fit::new(&knot.path, &figure.object);
     let busy: Vec<Vec<P3>> = whole.iter().flat_map(|l| busy_part(knot, l)).collect();
-    let side = if figure.labels { COLUMN } else { 16.0 };
+    let columns = figure.labels && figure.size[0] >= NARROW;
+    let side = if columns { COLUMN } else { 16.0 };
     let margins = [side, 18.0, side, if figure.size[1] > 300.0 { 26.0 } else { 12.0 }];
     let view = View::frame(&knot.path, &busy, fit, figure.mirrored, figure.behind, figure.size, margins);
 
@@ -184,7 +188,7 @@ fn led_out(points: &[P3]) -> Vec<P3> {
 
 /// The laid rope less the far part of its standing ends, which may run off the frame.
 fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
-    const LEAD: f64 = 5.0;
+    const LEAD: f64 = 3.5;
     let run = lengths(laid.points.iter().map(|p| [p[0], p[1]]));
     let busy = |i: usize| {
         let p = laid.points[i];
@@ -243,7 +247,9 @@ fn painted(knot: &Knot, runs: &[Run], next: Vec<Piece>, figure: &Figure, view: &
     if let (Some(pole), Some(words)) = (knot.path.poles.first(), &figure.object.dimension) {
         let smaller = figure.object.radius.is_some_and(|r| view.drawn_smaller(r));
         let words = if smaller { format!("{words}, drawn small") } else { words.clone() };
-        items.extend(object::dimension(pole, &words, view, figure.size));
+        // On the side the line does not come from.
+        let from_left = runs.first().is_some_and(|r| r.points[0][0] < r.points[r.points.len() / 2][0] - 20.0);
+        items.extend(object::dimension(pole, &words, view, figure.size, from_left));
     }
     items
 }
@@ -336,7 +342,8 @@ fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool
     if let Some(words) = &figure.pull {
         items.extend(runs.iter().take(1).filter_map(|r| pull_arrow(r, words, view, figure.size)).flatten());
     }
-    if let (Some(words), true) = (&figure.tail, finished) {
+    let room = !figure.labels || figure.size[0] >= NARROW;
+    if let (Some(words), true) = (&figure.tail, finished && room) {
         items.extend(tail_words(runs, words, view, figure.size));
     }
     if figure.labels && finished {
@@ -350,7 +357,8 @@ fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool
                 Telltale { at, look: &t.look }
             })
             .collect();
-        items.extend(labels::telltales(&tells, figure.size));
+        let narrow = figure.size[0] < NARROW;
+        items.extend(if narrow { labels::numbered(&tells) } else { labels::telltales(&tells, figure.size) });
     }
     items
 }

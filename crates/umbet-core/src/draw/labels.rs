@@ -20,6 +20,19 @@ const WRAP: usize = 18;
 /// Width kept for a column of labels.
 pub const COLUMN: f64 = 196.0;
 
+/// Telltales as numbered dots, in the order of the list that explains them.
+pub fn numbered(tells: &[Telltale<'_>]) -> Vec<Item> {
+    let dot = |(i, t): (usize, &Telltale<'_>)| {
+        let at = [t.at[0], t.at[1] + 5.5];
+        let text = (i + 1).to_string();
+        [
+            Item::Circle { class: "tell", at: t.at, r: 12.0 },
+            Item::Text { class: "telln", at, anchor: Anchor::Middle, text },
+        ]
+    };
+    tells.iter().enumerate().flat_map(dot).collect()
+}
+
 /// Sets telltales in two columns, left and right, each with a leader to its place.
 pub fn telltales(tells: &[Telltale<'_>], size: P2) -> Vec<Item> {
     let mut order: Vec<&Telltale<'_>> = tells.iter().collect();
@@ -144,7 +157,10 @@ pub fn pull(from: P2, way: P2, words: Option<&str>, size: P2) -> Vec<Item> {
     if let Some(words) = words {
         // Beside the arrow, where there is room: words run about nine pixels a letter.
         let half = words.len() as f64 * 4.5;
-        let side = at(20.0, 22.0 + half * n[0].abs());
+        let reach = 22.0 + half * n[0].abs();
+        // The top left corner is where a page sets its own marks.
+        let cornered = |p: P2| p[0] < 130.0 && p[1] < 66.0;
+        let side = if cornered(at(20.0, reach)) { at(20.0, -reach) } else { at(20.0, reach) };
         let x = side[0].clamp(half + 6.0, (size[0] - half - 6.0).max(half + 6.0));
         items.push(Item::Text {
             class: "labn halo",

@@ -112,18 +112,22 @@ fn grain(r: f64, length: f64) -> Vec<(f64, f64, f64)> {
 }
 
 /// The object's size set beside it: a dimension across a bar, a word under a disc.
-pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2) -> Vec<Item> {
+pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2, on_the_right: bool) -> Vec<Item> {
     let (c, r) = view.pole(pole);
     let text = |at: P2, anchor: Anchor| Item::Text { class: "dimt halo", at, anchor, text: words.to_owned() };
     match pole.axis {
         Axis::X => {
-            let x = 26.0;
+            let (x, anchor) = if on_the_right { (size[0] - 26.0, Anchor::End) } else { (26.0, Anchor::Start) };
+            let edge = if on_the_right { size[0] - 12.0 } else { 12.0 };
             let tick = |y: f64| vec![[x - 8.0, y], [x + 8.0, y]];
             let (top, bottom) = (c[1] - r, c[1] + r);
             let runs = vec![tick(top), tick(bottom), vec![[x, top], [x, bottom]]];
             vec![
                 Item::Lines { class: "dim", runs, width: None, dash: None },
-                text([x - 14.0, (top - 9.0).max(20.0)], Anchor::Start),
+                text(
+                    [edge, if on_the_right { (top - 9.0).max(20.0) } else { (bottom + 22.0).min(size[1] - 8.0) }],
+                    anchor,
+                ),
             ]
         }
         Axis::Y => {

@@ -39,7 +39,7 @@ const look = () => (situation.knot = props.answer.id)
       </dl>
       <div class="answer-do">
         <BButton :class="first ? 'btn-tar' : 'btn-tab'" @click="emit('take')">{{ taken ? 'Taken' : first ? 'Take this one' : 'Take it' }} <IconArrow v-if="!taken" class="i" /></BButton>
-        <BButton class="btn-bare" variant="link" :pressed="compared" @click="emit('compare')">{{ compared ? 'Chosen to compare' : 'Compare' }}</BButton>
+        <BButton class="btn-bare" variant="link" :pressed="compared" @click="emit('compare')">{{ compared ? 'Chosen' : 'Compare' }}</BButton>
       </div>
     </div>
   </article>

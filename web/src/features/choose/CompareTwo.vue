@@ -8,7 +8,10 @@ import VerdictMark from '../../ui/VerdictMark.vue'
 const props = defineProps<{ pair: KnotAnswer[]; drawn: Drawn }>()
 defineEmits<{ close: [] }>()
 const head = ref<HTMLElement>()
-onMounted(() => head.value?.focus())
+onMounted(() => {
+  head.value?.focus({ preventScroll: true })
+  head.value?.scrollIntoView({ block: 'center' })
+})
 
 const untie: Record<string, string> = { easy: 'by hand, after any load', fair: 'by hand, with work', jams: 'jams under load', cut: 'has to be cut' }
 const rows = computed(() => {

@@ -18,7 +18,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
       </li>
     </ul>
     <h2>Look for</h2>
-    <ul class="looks"><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul>
+    <ul class="looks told"><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul>
     <template v-if="answer">
       <h2>Takes {{ answer.facts.cord_words }} of cord</h2>
       <CordBar :items="answer.facts.cord" />
