@@ -3,7 +3,7 @@
 use umbet_core::choose::{Answer, KnotAnswer, Mend, Verdict, choose, options};
 use umbet_core::knot::catalogue;
 use umbet_core::object::{Shape, surfaces};
-use umbet_core::situation::{Draft, HandsState, Manner, Off, PART_IDS, Situation, Stays, Task, Way, sentence};
+use umbet_core::situation::{Draft, HandsState, Manner, Off, PART_IDS, Situation, Stays, Task, Tension, Way, sentence};
 use umbet_core::units::{Reader, UnitSystem};
 
 fn answer(d: &Draft) -> Answer {
@@ -251,4 +251,26 @@ fn jerks_and_slack_only_ever_ask_for_more() {
             }
         }
     }
+}
+
+#[test]
+fn what_its_tension_must_do_decides_too() {
+    let mut d = tree();
+    d.cord.kind = "guy-polyester-3".into();
+    let with = |tension| answer(&Draft { tension: Some(tension), ..d.clone() });
+    assert_eq!(first(&with(Tension::Adjusted)), "taut-line");
+    assert_eq!(first(&with(Tension::Yields)), "taut-line");
+    let purchase = with(Tension::Purchase);
+    assert!(purchase.knots.iter().all(|k| k.verdict == Verdict::LeftOnTheGround));
+    assert!(purchase.give_up.iter().any(|g| g.says.contains("reeve the end through a loop")));
+}
+
+#[test]
+fn unlike_cords_and_raw_ends_are_remarked_on() {
+    let mut d = Draft::usual(Task::Join);
+    d.cord.raw_end = true;
+    d.second.as_mut().expect("two cords").kind = "laid-manila-10".into();
+    let a = answer(&d);
+    let said: Vec<&str> = a.knots[0].reasons.iter().chain([&a.knots[0].lead]).map(|r| r.rule.as_str()).collect();
+    assert!(said.contains(&"unlike") && said.contains(&"raw-end"), "{said:?}");
 }

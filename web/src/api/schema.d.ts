@@ -379,6 +379,8 @@ export interface components {
             diameter_mm?: number | null;
             /** @description Id of a cord kind. */
             kind: string;
+            /** @description Its end is raw: neither melted nor whipped. */
+            raw_end?: boolean;
             /** @description Wet. */
             wet?: boolean;
             /** @description Worn: judged at three quarters of its strength. */
@@ -489,6 +491,7 @@ export interface components {
             surface?: string | null;
             /** @description What the knot is to do. */
             task: components["schemas"]["Task"];
+            tension?: components["schemas"]["Tension"] | null;
             /** @description Tied while the line is tight. */
             tight?: boolean;
             way?: components["schemas"]["Way"] | null;
@@ -1125,6 +1128,11 @@ export interface components {
             /** @description In words. */
             words: string;
         };
+        /**
+         * @description What its tension must do once it is set.
+         * @enum {string}
+         */
+        Tension: "as-set" | "adjusted" | "purchase" | "yields";
         /**
          * @description The measures a person reads in.
          * @enum {string}

@@ -4,7 +4,7 @@ use super::{Verdict, choose};
 use crate::cord::cords;
 use crate::knot::Catalogue;
 use crate::object::{Shape, object_kind, surfaces};
-use crate::situation::{Draft, HandsState, Manner, Off, Situation, Stays, Task, Way, leaves_words, wetness};
+use crate::situation::{Draft, HandsState, Manner, Off, Situation, Stays, Task, Tension, Way, leaves_words, wetness};
 use crate::units::{Force, Length, Reader};
 use serde::Serialize;
 
@@ -70,16 +70,20 @@ fn alternatives(draft: &Draft, part: &str, reader: &Reader) -> Vec<OptionWords> 
                 })
             })
             .collect(),
-        "wet" => [(false, false), (true, false), (false, true), (true, true)]
-            .iter()
-            .map(|&(wet, worn)| {
-                one(wetness(wet, worn), draft.cord.wet == wet && draft.cord.worn == worn, &|d| {
-                    (d.cord.wet, d.cord.worn) = (wet, worn);
-                    if let Some(x) = &mut d.second {
-                        (x.wet, x.worn) = (wet, worn);
+        "wet" => states()
+            .map(|(wet, worn, raw)| {
+                let c = &draft.cord;
+                let on = c.wet == wet && c.worn == worn && c.raw_end == raw;
+                one(wetness(wet, worn, raw), on, &|d| {
+                    for c in [Some(&mut d.cord), d.second.as_mut()].into_iter().flatten() {
+                        (c.wet, c.worn, c.raw_end) = (wet, worn, raw);
                     }
                 })
             })
+            .collect(),
+        "tension" => Tension::ALL
+            .iter()
+            .map(|&x| one(x.words(), s.is_some_and(|s| s.tension == x), &|d| d.tension = Some(x)))
             .collect(),
         "way" => {
             Way::ALL.iter().map(|&w| one(w.words(), s.is_some_and(|s| s.way == w), &|d| d.way = Some(w))).collect()
@@ -120,6 +124,11 @@ fn alternatives(draft: &Draft, part: &str, reader: &Reader) -> Vec<OptionWords> 
             .collect(),
         _ => Vec::new(),
     }
+}
+
+/// Wet, worn, raw-ended, in every combination.
+fn states() -> impl Iterator<Item = (bool, bool, bool)> {
+    (0..8).map(|k| (k & 1 != 0, k & 2 != 0, k & 4 != 0))
 }
 
 /// A pull as it is felt (common practice).

@@ -5,7 +5,7 @@ use super::fitting;
 use crate::cord::{Construction, cord};
 use crate::knot::Catalogue;
 use crate::object::surface;
-use crate::situation::{HandsState, Manner, Off, Situation, Way};
+use crate::situation::{HandsState, Manner, Off, Situation, Tension, Way};
 use crate::units::Length;
 
 /// A wish, and a situation without it.
@@ -20,6 +20,10 @@ const WISHES: &[Wish] = &[
     Wish {
         says: "Take the mittens off, or tie it in the light with both hands.",
         give_up: |s| set(&mut s.hands, HandsState::Bare),
+    },
+    Wish {
+        says: "Set it once: adjust it by untying. For a purchase, reeve the end through a loop in the line and haul back.",
+        give_up: |s| set(&mut s.tension, Tension::AsSet),
     },
     Wish { says: "Let it be tied slack and tightened after.", give_up: |s| std::mem::take(&mut s.tight) },
     Wish {

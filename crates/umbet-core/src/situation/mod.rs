@@ -80,6 +80,20 @@ words!(
 );
 
 words!(
+    /// What its tension must do once it is set.
+    Tension {
+        /// Nothing more.
+        AsSet => "stays as it is set",
+        /// Adjusted later without untying.
+        Adjusted => "is tightened again without untying",
+        /// Mechanical advantage.
+        Purchase => "is hauled tight by a purchase",
+        /// Deliberately the first to give.
+        Yields => "slips before anything tears",
+    }
+);
+
+words!(
     /// How it comes off.
     Off {
         /// One pull, even loaded.
@@ -129,6 +143,9 @@ pub struct CordDraft {
     /// Worn: judged at three quarters of its strength.
     #[serde(default)]
     pub worn: bool,
+    /// Its end is raw: neither melted nor whipped.
+    #[serde(default)]
+    pub raw_end: bool,
 }
 
 /// What a person said of a joint. Absent parts take the task's usual value.
@@ -170,6 +187,9 @@ pub struct Draft {
     /// How long it stays.
     #[serde(default)]
     pub stays: Option<Stays>,
+    /// What its tension must do once it is set.
+    #[serde(default)]
+    pub tension: Option<Tension>,
     /// How it comes off.
     #[serde(default)]
     pub off: Option<Off>,
@@ -199,7 +219,13 @@ pub struct Draft {
 impl Draft {
     /// The usual joint of its task, in parachute cord.
     pub fn usual(task: Task) -> Self {
-        let cord = |kind: &str| CordDraft { kind: kind.to_owned(), diameter_mm: None, wet: false, worn: false };
+        let cord = |kind: &str| CordDraft {
+            kind: kind.to_owned(),
+            diameter_mm: None,
+            wet: false,
+            worn: false,
+            raw_end: false,
+        };
         Self {
             task,
             shape: None,
@@ -213,6 +239,7 @@ impl Draft {
             manner: None,
             force_n: None,
             stays: None,
+            tension: None,
             off: None,
             leaves_nothing: false,
             tight: false,

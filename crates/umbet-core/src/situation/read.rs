@@ -1,6 +1,6 @@
 //! From what a person said to a situation that cannot be wrong.
 
-use super::{CordDraft, Draft, HandsState, Manner, Off, Shape, Stays, Task, Way};
+use super::{CordDraft, Draft, HandsState, Manner, Off, Shape, Stays, Task, Tension, Way};
 use crate::cord::{Cord, cord};
 use crate::object::{Material, ObjectKind, object_kind, surface};
 use crate::units::{Band, Force, Length};
@@ -27,6 +27,8 @@ pub struct UsedCord {
     pub wet: bool,
     /// Worn.
     pub worn: bool,
+    /// Its end is raw.
+    pub raw_end: bool,
 }
 
 /// What a joint is tied to.
@@ -63,6 +65,8 @@ pub struct Situation {
     pub force: Force,
     /// How long it stays.
     pub stays: Stays,
+    /// What its tension must do.
+    pub tension: Tension,
     /// How it comes off.
     pub off: Off,
     /// Nothing may stay in the line.
@@ -112,6 +116,7 @@ impl Situation {
             manner: draft.manner.unwrap_or(Manner::Steady),
             force: Force::from_n(force),
             stays: draft.stays.unwrap_or(Stays::Dusk),
+            tension: draft.tension.unwrap_or(usual_tension(draft.task)),
             off: draft.off.unwrap_or(Off::ByHand),
             leaves_nothing: draft.leaves_nothing,
             tight: draft.tight,
@@ -170,7 +175,7 @@ fn used_cord(field: &str, draft: &CordDraft) -> Result<UsedCord, Fault> {
     })?;
     let diameter = draft.diameter_mm.unwrap_or(kind.diameter.mm());
     let mm = within(&format!("{field}.diameter_mm"), diameter, 0.5, 60.0, "mm")?;
-    Ok(UsedCord { kind, diameter: Length::from_mm(mm), wet: draft.wet, worn: draft.worn })
+    Ok(UsedCord { kind, diameter: Length::from_mm(mm), wet: draft.wet, worn: draft.worn, raw_end: draft.raw_end })
 }
 
 fn within(field: &str, value: f64, least: f64, most: f64, unit: &str) -> Result<f64, Fault> {
@@ -207,6 +212,11 @@ fn usual_way(task: Task) -> Way {
         Task::MidLoop => Way::ThreeWays,
         _ => Way::Away,
     }
+}
+
+/// A guy is tightened again; anything else stays as it is set.
+fn usual_tension(task: Task) -> Tension {
+    if task == Task::Guy { Tension::Adjusted } else { Tension::AsSet }
 }
 
 /// Middling pulls (common practice).

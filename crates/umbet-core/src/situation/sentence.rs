@@ -40,8 +40,8 @@ pub struct Fragment {
 
 /// Ids of the parts, in the order of the sentence.
 pub const PART_IDS: &[&str] = &[
-    "cord", "second", "wet", "task", "object", "surface", "access", "way", "manner", "force", "stays", "off", "leaves",
-    "hands", "tight",
+    "cord", "second", "wet", "task", "object", "surface", "access", "way", "manner", "force", "stays", "tension",
+    "off", "leaves", "hands", "tight",
 ];
 
 fn said(words: &str) -> Fragment {
@@ -69,7 +69,7 @@ impl Fragment {
 /// Says a situation.
 pub fn sentence(s: &Situation, reader: &Reader) -> Vec<Fragment> {
     let mut out = vec![said("A line of"), cord_part("cord", "cord.diameter_mm", &s.cord, reader)];
-    out.push(part("wet", "state of the cord", wetness(s.cord.wet, s.cord.worn)));
+    out.push(part("wet", "state of the cord", wetness(s.cord.wet, s.cord.worn, s.cord.raw_end)));
     out.push(part("task", "what the knot does", s.task.words()));
     match &s.second {
         Some(second) => out.push(cord_part("second", "second.diameter_mm", second, reader)),
@@ -83,6 +83,10 @@ pub fn sentence(s: &Situation, reader: &Reader) -> Vec<Fragment> {
     let force = part("force", "how hard it pulls", format!("about {}", reader.force(s.force)));
     out.push(force.with("force_n", "Pull", s.force.n(), 1.0, 50_000.0, "N"));
     out.push(part("stays", "how long it stays", s.stays.words()));
+    if lasting(s.task) {
+        out.push(said(","));
+        out.push(part("tension", "what its tension must do", s.tension.words()));
+    }
     out.push(said(", comes off"));
     out.push(part("off", "how it comes off", s.off.words()));
     out.push(said("and"));
@@ -130,12 +134,21 @@ fn object_parts(s: &Situation, reader: &Reader) -> Vec<Fragment> {
     out
 }
 
-pub(crate) fn wetness(wet: bool, worn: bool) -> &'static str {
-    match (wet, worn) {
-        (false, false) => "dry",
-        (true, false) => "wet",
-        (false, true) => "worn",
-        (true, true) => "wet and worn",
+/// Tasks whose tension is looked after once it is set.
+fn lasting(task: Task) -> bool {
+    matches!(task, Task::MakeFast | Task::Guy)
+}
+
+pub(crate) fn wetness(wet: bool, worn: bool, raw_end: bool) -> &'static str {
+    match (wet, worn, raw_end) {
+        (false, false, false) => "dry",
+        (true, false, false) => "wet",
+        (false, true, false) => "worn",
+        (true, true, false) => "wet and worn",
+        (false, false, true) => "dry, its end raw",
+        (true, false, true) => "wet, its end raw",
+        (false, true, true) => "worn, its end raw",
+        (true, true, true) => "wet and worn, its end raw",
     }
 }
 

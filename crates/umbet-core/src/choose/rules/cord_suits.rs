@@ -1,6 +1,6 @@
 //! Does the cord suit it?
 
-use super::{Mend, Rule, notes, number, refuses, wants};
+use super::{Mend, Rule, capital, notes, number, refuses, wants};
 use crate::cord::{Construction, Hand};
 use crate::knot::{Family, Wear};
 use crate::situation::Task;
@@ -135,6 +135,41 @@ pub const SLICK: Rule = Rule {
                 "Fits grippier cord",
             ),
         }
+    },
+};
+
+/// Two cords of unlike material.
+pub const UNLIKE: Rule = Rule {
+    id: "unlike",
+    asks: "Are the two cords of one material?",
+    judge: |_, case| {
+        let (a, b) = (&case.s.cord.kind.material, &case.s.second.as_ref()?.kind.material);
+        if a == b {
+            return None;
+        }
+        notes(
+            "unlike",
+            format!("{a} on {b}: they stretch and wear differently; look at it often.").replacen(a, &capital(a), 1),
+        )
+    },
+};
+
+/// A raw end frays into the knot.
+pub const RAW_END: Rule = Rule {
+    id: "raw-end",
+    asks: "Is the end finished?",
+    judge: |c, case| {
+        if !case.s.cord.raw_end || !c.knot.entry.hands.end {
+            return None;
+        }
+        let k = case.s.cord.kind;
+        let d = case.s.cord.diameter;
+        let how = if matches!(k.material.as_str(), "manila" | "jute") {
+            format!("whip it, {} to {} long", case.reader.diameter(d), case.reader.diameter(d * 1.5))
+        } else {
+            "cut it clean and melt it; molten cord burns skin".to_owned()
+        };
+        notes("raw-end", format!("A raw end frays and creeps: {how}."))
     },
 };
 

@@ -1,6 +1,6 @@
 //! Does it grip?
 
-use super::{Finding, Mend, Rule, Weight, number};
+use super::{Finding, Mend, Rule, Weight, capital, number};
 use crate::choose::candidate::{Candidate, Case, Grade, ROOM};
 use crate::situation::Way;
 
@@ -60,9 +60,4 @@ fn times(case: &Case<'_>, need: f64) -> String {
     }
     let room = if low >= ROOM { "" } else { ", too little to spare" };
     format!("{opening} gives {low:.1} to {high:.1} times the grip it needs{room}.")
-}
-
-fn capital(s: &str) -> String {
-    let mut c = s.chars();
-    c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
 }

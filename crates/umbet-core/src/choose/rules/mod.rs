@@ -7,6 +7,7 @@ mod hands;
 mod lets_go;
 mod pulls;
 mod strength;
+mod tension;
 mod tied_here;
 
 use super::answer::{NumberWords, Reason};
@@ -94,6 +95,8 @@ pub const ALL: &[Rule] = &[
     cord_suits::CLOSES,
     cord_suits::UNEQUAL,
     cord_suits::SLICK,
+    cord_suits::UNLIKE,
+    cord_suits::RAW_END,
     cord_suits::SHARP_BEND,
     pulls::ROUGH_ONLY,
     pulls::ALONG,
@@ -104,6 +107,7 @@ pub const ALL: &[Rule] = &[
     grips::GRIPS,
     strength::STRONG,
     strength::EDGE,
+    tension::TENSION,
     lets_go::ONE_PULL,
     lets_go::LEAVES,
     lets_go::BY_HAND,
@@ -140,4 +144,10 @@ fn notes(rule: &'static str, says: String) -> Option<Finding> {
 
 fn number(of: &str, words: String) -> NumberWords {
     NumberWords { of: of.to_owned(), words }
+}
+
+/// With a capital first letter, to begin a sentence.
+fn capital(s: &str) -> String {
+    let mut c = s.chars();
+    c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
 }
