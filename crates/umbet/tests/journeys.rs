@@ -134,7 +134,7 @@ async fn every_screen_can_be_used_by_everyone() {
             "/jobs",
             "/jobs/1",
             "/knots",
-            "/knots/clove-hitch?step=5",
+            "/knots/clove-hitch?step=9",
             "/knots/clove-hitch/sheet",
             "/cord",
             "/habits",

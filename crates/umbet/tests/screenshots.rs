@@ -7,7 +7,9 @@ use support::Server;
 use support::browser::Browser;
 
 /// File, address, width, height, night, what is pressed first.
-const SHOTS: &[(&str, &str, u32, u32, bool, &[&str])] = &[
+type Shot = (&'static str, &'static str, u32, u32, bool, &'static [&'static str]);
+
+const SHOTS: &[Shot] = &[
     ("choose.png", "/jobs/1/joints/1", 1280, 800, false, &[]),
     ("choose-part.png", "/jobs/1/joints/1", 1280, 800, false, &["[data-part=off]"]),
     (
@@ -20,7 +22,7 @@ const SHOTS: &[(&str, &str, u32, u32, bool, &[&str])] = &[
     ),
     ("choose-phone.png", "/jobs/1/joints/3", 390, 844, false, &[]),
     ("choose-night.png", "/jobs/2/joints/8", 1280, 800, true, &[]),
-    ("knot.png", "/knots/clove-hitch?step=5", 1280, 800, false, &[]),
+    ("knot.png", "/knots/clove-hitch?step=9", 1280, 800, false, &[]),
     ("knot-step.png", "/knots/siberian-hitch?step=4", 1280, 800, false, &[]),
     ("knot-phone.png", "/knots/bowline?step=4", 390, 844, false, &[]),
     ("sheet.png", "/knots/bowline/sheet", 1280, 800, false, &[]),

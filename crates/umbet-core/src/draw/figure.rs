@@ -16,7 +16,7 @@ use crate::knot::{Knot, Place};
 pub struct Figure {
     /// Width and height in pixels.
     pub size: P2,
-    /// Laid up to the end of this step, from 0; the finished knot when absent.
+    /// The move shown, from 0: what is laid before it, and the move itself dotted; the finished knot when absent.
     pub step: Option<usize>,
     /// For the left hand.
     pub mirrored: bool,
@@ -57,8 +57,8 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     if figure.step.is_some_and(|s| s >= last) {
         return Err(FigureError::Step { asked: figure.step.unwrap_or(0) + 1, last });
     }
-    let finished = figure.step.is_none_or(|s| s + 1 == last);
-    let whole = laid_after(knot, last - 1);
+    let finished = figure.step.is_none();
+    let whole = laid_before(knot, last);
     let fit = Fit::new(&knot.path, &figure.object);
     let busy: Vec<Vec<P3>> = whole.iter().flat_map(|l| busy_part(knot, l)).collect();
     let columns = figure.labels && figure.size[0] >= NARROW;
@@ -66,13 +66,10 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let margins = [side, 18.0, side, if figure.size[1] > 300.0 { 26.0 } else { 12.0 }];
     let view = View::frame(&knot.path, &busy, fit, figure.mirrored, figure.behind, figure.size, margins);
 
-    let laid = figure.step.map_or_else(|| whole.clone(), |s| laid_after(knot, s));
+    let laid = figure.step.map_or_else(|| whole.clone(), |s| laid_before(knot, s));
     let runs: Vec<Run> = laid.iter().map(|l| l.run(knot, &view)).collect();
     let mut scene = Scene { width: figure.size[0], height: figure.size[1], items: Vec::new(), alt: alt(knot, figure) };
-    let next = match figure.step {
-        Some(step) if !finished => next_moves(knot, step, &runs, &view),
-        _ => Vec::new(),
-    };
+    let next = figure.step.map_or_else(Vec::new, |step| next_moves(knot, step, &runs, &view));
     scene.items.extend(painted(knot, &runs, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
     Ok(scene)
@@ -105,23 +102,46 @@ struct Laid {
     ends: bool,
 }
 
-/// What is laid once step `step` is done: for each rope the farthest place named so far.
-fn laid_after(knot: &Knot, step: usize) -> Vec<Laid> {
+/// What is laid before move `step`: each rope up to the farthest place named so far. A rope about to make
+/// its first move shows its standing part.
+fn laid_before(knot: &Knot, step: usize) -> Vec<Laid> {
     let mut upto: Vec<Option<Place>> = vec![None; knot.path.strands.len()];
-    for place in knot.laid[..=step].iter().flatten() {
+    for place in knot.laid[..step].iter().flatten() {
         upto[place.rope] = Some(*place);
     }
-    upto.into_iter().flatten().map(|p| laid_to(knot, p)).collect()
+    let begins = |rope: usize| knot.laid.get(step).is_some_and(|moves| moves.iter().any(|p| p.rope == rope));
+    let lay = |(rope, place): (usize, Option<Place>)| match place {
+        Some(p) => Some(laid_to(knot, p)),
+        None if begins(rope) => Some(standing_part(knot, rope)),
+        None => None,
+    };
+    upto.into_iter().enumerate().filter_map(lay).collect()
+}
+
+/// A rope's standing part, up to where it first bends, crosses or meets the object.
+fn standing_part(knot: &Knot, rope: usize) -> Laid {
+    let points = &knot.path.strands[rope].points;
+    let to = first_busy(knot, rope, points).saturating_sub(6).max(6).min(points.len() - 1);
+    Laid { rope, points: points[..=to].to_vec(), ends: true }
+}
+
+/// Index of the first point that crosses, bends or lies at an object.
+fn first_busy(knot: &Knot, rope: usize, points: &[P3]) -> usize {
+    let first = (0..points.len()).find(|&i| busy(knot, points, i)).unwrap_or(0);
+    crossing_indices(knot, rope).into_iter().min().map_or(first, |c| c.min(first))
+}
+
+fn busy(knot: &Knot, points: &[P3], i: usize) -> bool {
+    knot.path.poles.iter().any(|q| near(q, points[i])) || bends(points, i)
 }
 
 fn laid_to(knot: &Knot, place: Place) -> Laid {
     let strand = &knot.path.strands[place.rope];
     let at = strand.index_at(place.waypoint, place.back);
-    let runs_on = knot.entry.mid_line && at + 2 >= strand.points.len();
-    let points = match strand.back {
-        Some(leg) if leg.bight && !place.back && at <= leg.tip_from => bight_at(strand, at),
-        _ => strand.points[..=at].to_vec(),
-    };
+    let in_bight = strand.back.is_some_and(|leg| leg.bight && !place.back && at <= leg.tip_from);
+    let points = if in_bight { bight_at(strand, at) } else { strand.points[..=at].to_vec() };
+    // In the middle of a line the far end runs on: at the last point, or behind a bight's return leg.
+    let runs_on = knot.entry.mid_line && (in_bight || at + 2 >= strand.points.len());
     Laid { rope: place.rope, points, ends: !runs_on }
 }
 
@@ -190,18 +210,12 @@ fn led_out(points: &[P3]) -> Vec<P3> {
 fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
     const LEAD: f64 = 3.5;
     let run = lengths(laid.points.iter().map(|p| [p[0], p[1]]));
-    let busy = |i: usize| {
-        let p = laid.points[i];
-        let near_pole = knot.path.poles.iter().any(|q| near(q, p));
-        near_pole || bends(&laid.points, i)
-    };
+    let first = first_busy(knot, laid.rope, &laid.points);
     let crossed = crossing_indices(knot, laid.rope);
-    let first = (0..laid.points.len()).find(|&i| busy(i)).unwrap_or(0);
-    let first = crossed.iter().copied().min().map_or(first, |c| c.min(first));
     let last = if laid.ends {
         laid.points.len() - 1
     } else {
-        let l = (0..laid.points.len()).rev().find(|&i| busy(i)).unwrap_or(laid.points.len() - 1);
+        let l = (0..laid.points.len()).rev().find(|&i| busy(knot, &laid.points, i)).unwrap_or(laid.points.len() - 1);
         crossed.iter().copied().max().map_or(l, |c| c.max(l)).min(laid.points.len() - 1)
     };
     let keep = (0..laid.points.len()).filter(|&i| run[i] >= run[first] - LEAD && run[i] <= run[last] + LEAD);
@@ -293,14 +307,15 @@ fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
     [0.45, -0.45].map(|w| stretch.iter().zip(&t).map(|(p, t)| view.page([p[0] - t[1] * w, p[1] + t[0] * w])).collect())
 }
 
-/// The dotted way of every rope that moves in the next step.
+/// The dotted way of every rope that moves in this step.
 fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece> {
     let mut all = Vec::new();
-    for place in &knot.laid[step + 1] {
+    for place in &knot.laid[step] {
         let strand = &knot.path.strands[place.rope];
         let to = strand.index_at(place.waypoint, place.back);
-        let now = knot.laid[..=step].iter().flatten().rfind(|p| p.rope == place.rope);
-        let from = now.map_or(0, |p| strand.index_at(p.waypoint, p.back));
+        let now = knot.laid[..step].iter().flatten().rfind(|p| p.rope == place.rope);
+        let from = now
+            .map_or_else(|| standing_part(knot, place.rope).points.len() - 1, |p| strand.index_at(p.waypoint, p.back));
         let end = match strand.back {
             Some(leg) if leg.bight && to > leg.tip_from => leg.tip_from,
             _ => to,

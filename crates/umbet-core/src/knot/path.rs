@@ -391,7 +391,11 @@ fn grow_tuck(rope: &RopeText, tuck: Tuck, mid: &Laid, levels: &Levels) -> (Laid,
     let side = if tuck.left { 1.0 } else { -1.0 };
     let t = tangents(&mid.points);
     let run = lengths(mid.points.iter().copied());
+    // A line doubled from its very beginning is doubled everywhere.
     let off = |i: usize| {
+        if tuck.start == 0 {
+            return tuck.half_width;
+        }
         let w = ((run[i] - run[k0] + 1.2) / 3.4).clamp(0.0, 1.0);
         w * w * (3.0 - 2.0 * w) * tuck.half_width
     };

@@ -123,9 +123,7 @@ impl Mul for &Laurent {
     type Output = Laurent;
     fn mul(self, o: &Laurent) -> Laurent {
         let mut out = Laurent::default();
-        for (i, &c) in self.coefficients.iter().enumerate() {
-            out.add_scaled(o, c, self.low + i as i32);
-        }
+        (self.low..).zip(&self.coefficients).for_each(|(k, &c)| out.add_scaled(o, c, k));
         out.trim();
         out
     }

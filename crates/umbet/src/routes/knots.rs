@@ -167,7 +167,7 @@ pub struct FigureQuery {
     width: Option<f64>,
     /// Height in pixels, 60 to 2000.
     height: Option<f64>,
-    /// Which move, from 1; the finished knot when absent.
+    /// The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent.
     step: Option<usize>,
     /// For the left hand.
     #[serde(default)]

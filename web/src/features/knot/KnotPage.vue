@@ -26,7 +26,9 @@ const behind = ref(false)
 const object = useObject()
 
 const id = computed(() => String(route.params.id))
-const last = computed(() => knot.value?.steps.length ?? 1)
+/** One stop for each move, and one for the finished knot. */
+const moves = computed(() => knot.value?.steps.length ?? 1)
+const last = computed(() => moves.value + 1)
 const step = computed(() => Math.min(Math.max(Number(route.query.step ?? 1) || 1, 1), last.value))
 const now = computed(() => knot.value?.steps[step.value - 1])
 const done = computed(() => step.value === last.value)
@@ -103,11 +105,16 @@ function swipe(e: TouchEvent) {
             <b>{{ i + 1 }}</b><KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" :behind="behind" /><span>{{ s.short }}</span>
           </button>
         </li>
+        <li>
+          <button type="button" :class="{ here: done }" :aria-current="done ? 'step' : undefined" @click="go(last)">
+            <KnotFigure :knot="knot.id" :on="object.on" :behind="behind" /><span>Tied</span>
+          </button>
+        </li>
       </ol>
       <div class="said-step">
-        <p aria-live="polite"><small>Move {{ step }} of {{ last }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></p>
+        <p aria-live="polite"><template v-if="done"><small>Tied</small>Look for {{ knot.telltales.join('; ') }}.</template><template v-else><small>Move {{ step }} of {{ moves }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template></p>
         <BButton class="btn-tab" :disabled="step === 1" @click="go(step - 1)"><IconBack class="i" /> <span>Before</span></BButton>
-        <BButton v-if="!done" class="btn-tar next" @click="go(step + 1)"><span>Next move</span> <IconArrow class="i" /></BButton>
+        <BButton v-if="!done" class="btn-tar next" @click="go(step + 1)"><span>{{ step === moves ? 'See it tied' : 'Next move' }}</span> <IconArrow class="i" /></BButton>
         <BButton v-else class="btn-tar next" :to="`/knots/${knot.id}/sheet`"><IconPrint class="i" /> <span>Pocket sheet</span></BButton>
       </div>
     </section>

@@ -25,6 +25,7 @@ const print = () => window.print()
     <p class="sub">{{ knot.about }}</p>
     <ol class="sheet-moves">
       <li v-for="(s, i) in knot.steps" :key="s.short"><KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" /><p><b>{{ i + 1 }}</b> {{ s.say }}</p></li>
+      <li><KnotFigure :knot="knot.id" :on="object.on" /><p><b>Tied</b></p></li>
     </ol>
     <div class="sheet-foot">
       <div><h2>Look for</h2><ul><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul></div>
