@@ -274,3 +274,12 @@ fn unlike_cords_and_raw_ends_are_remarked_on() {
     let said: Vec<&str> = a.knots[0].reasons.iter().chain([&a.knots[0].lead]).map(|r| r.rule.as_str()).collect();
     assert!(said.contains(&"unlike") && said.contains(&"raw-end"), "{said:?}");
 }
+
+#[test]
+fn a_load_of_people_can_be_said_and_taken_back() {
+    let list = options(&tree(), "force", catalogue(), &Reader::default());
+    let people = list.iter().find(|o| o.draft.people).expect("it can be said");
+    assert!(people.leads.is_none());
+    let back = options(&people.draft, "force", catalogue(), &Reader::default());
+    assert!(back.iter().any(|o| !o.draft.people && o.leads.is_some()));
+}

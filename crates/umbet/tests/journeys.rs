@@ -105,6 +105,8 @@ async fn nothing_is_lost() {
     b.see_words(".trouble", "out of reason").await;
     goto(&b, &s, "/jobs/1/joints/1").await;
     b.see_words(".part", "pipe or rail, 60 mm").await;
+    press(&b, ".answer.first .btn", "Why").await;
+    b.see_words(".reasons .number", "times the pull").await;
     press(&b, ".answer.first .btn", "Compare").await;
     press(&b, ".answer:nth-of-type(2) .btn", "Compare").await;
     b.see_words(".compare h2", " or ").await;

@@ -18,7 +18,7 @@ const SHOTS: &[Shot] = &[
         1280,
         800,
         false,
-        &[".answer.first .btn-bare", ".answer:nth-of-type(2) .btn-bare"],
+        &[".answer.first .btn-bare:last-child", ".answer:nth-of-type(2) .btn-bare:last-child"],
     ),
     ("choose-phone.png", "/jobs/1/joints/3", 390, 844, false, &[]),
     ("choose-night.png", "/jobs/2/joints/8", 1280, 800, true, &[]),

@@ -4,7 +4,9 @@ use super::{Verdict, choose};
 use crate::cord::cords;
 use crate::knot::Catalogue;
 use crate::object::{Shape, object_kind, surfaces};
-use crate::situation::{Draft, HandsState, Manner, Off, Situation, Stays, Task, Tension, Way, leaves_words, wetness};
+use crate::situation::{
+    Draft, HandsState, Manner, Off, PEOPLE, Situation, Stays, Task, Tension, Way, leaves_words, wetness,
+};
 use crate::units::{Force, Length, Reader};
 use serde::Serialize;
 
@@ -92,13 +94,7 @@ fn alternatives(draft: &Draft, part: &str, reader: &Reader) -> Vec<OptionWords> 
             .iter()
             .map(|&m| one(m.words(), s.is_some_and(|s| s.manner == m), &|d| d.manner = Some(m)))
             .collect(),
-        "force" => [50.0, 150.0, 400.0, 900.0, 2000.0]
-            .iter()
-            .map(|&n| {
-                let words = format!("about {}, {}", reader.force(Force::from_n(n)), felt(n));
-                one(&words, s.is_some_and(|s| (s.force.n() - n).abs() < 0.5), &|d| d.force_n = Some(n))
-            })
-            .collect(),
+        "force" => forces(draft, s, reader),
         "stays" => Stays::ALL
             .iter()
             .map(|&x| one(x.words(), s.is_some_and(|s| s.stays == x), &|d| d.stays = Some(x)))
@@ -124,6 +120,23 @@ fn alternatives(draft: &Draft, part: &str, reader: &Reader) -> Vec<OptionWords> 
             .collect(),
         _ => Vec::new(),
     }
+}
+
+/// Middling pulls as they are felt, and the one load that is declined.
+fn forces(draft: &Draft, s: Option<&Situation>, reader: &Reader) -> Vec<OptionWords> {
+    let with = |words: String, on: bool, force_n: Option<f64>, people: bool| {
+        let draft = Draft { force_n, people, ..draft.clone() };
+        OptionWords { words, draft, on, leads: None }
+    };
+    let mut list: Vec<OptionWords> = [50.0, 150.0, 400.0, 900.0, 2000.0]
+        .into_iter()
+        .map(|n| {
+            let on = s.is_some_and(|s| !s.people && (s.force.n() - n).abs() < 0.5);
+            with(format!("about {}, {}", reader.force(Force::from_n(n)), felt(n)), on, Some(n), false)
+        })
+        .collect();
+    list.push(with(PEOPLE.to_owned(), draft.people, draft.force_n, true));
+    list
 }
 
 /// Wet, worn, raw-ended, in every combination.

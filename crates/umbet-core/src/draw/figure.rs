@@ -373,9 +373,26 @@ fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool
             })
             .collect();
         let narrow = figure.size[0] < NARROW;
-        items.extend(if narrow { labels::numbered(&tells) } else { labels::telltales(&tells, figure.size) });
+        items.extend(if narrow {
+            labels::numbered(&tells)
+        } else {
+            labels::telltales(&tells, figure.size, taken(runs, figure.size, view))
+        });
     }
     items
+}
+
+/// Where rope runs off through the columns of labels, left and right.
+fn taken(runs: &[Run], size: P2, view: &View) -> [Option<labels::Band>; 2] {
+    const WHOLE_COLUMN: f64 = 160.0;
+    let page: Vec<P2> = runs.iter().flat_map(|r| &r.points).map(|p| view.page([p[0], p[1]])).collect();
+    let half = view.scale / 2.0;
+    let band = |inside: &dyn Fn(f64) -> bool| {
+        let ys = page.iter().filter(|p| inside(p[0])).map(|p| p[1]);
+        let (low, high) = ys.fold((f64::MAX, f64::MIN), |(a, b), y| (a.min(y), b.max(y)));
+        (low <= high && high - low < WHOLE_COLUMN).then_some((low - half, high + half))
+    };
+    [band(&|x| x > 0.0 && x < COLUMN - 20.0), band(&|x| x < size[0] && x > size[0] - COLUMN + 20.0)]
 }
 
 /// An arrow beside the standing part, a little inside the edge it runs off.

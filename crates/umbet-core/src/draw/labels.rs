@@ -13,6 +13,9 @@ pub struct Telltale<'a> {
     pub look: &'a str,
 }
 
+/// From and to, down the page.
+pub type Band = (f64, f64);
+
 /// Height of one line of label, in pixels.
 const LINE: f64 = 21.0;
 /// Characters to a line of label.
@@ -34,27 +37,31 @@ pub fn numbered(tells: &[Telltale<'_>]) -> Vec<Item> {
 }
 
 /// Sets telltales in two columns, left and right, each with a leader to its place.
-pub fn telltales(tells: &[Telltale<'_>], size: P2) -> Vec<Item> {
+pub fn telltales(tells: &[Telltale<'_>], size: P2, taken: [Option<Band>; 2]) -> Vec<Item> {
     let mut order: Vec<&Telltale<'_>> = tells.iter().collect();
     order.sort_by(|a, b| a.at[0].total_cmp(&b.at[0]));
     let (left, right) = order.split_at(order.len() / 2);
     let mut items = Vec::new();
-    for (column, is_left) in [(left, true), (right, false)] {
+    for (column, is_left, taken) in [(left, true, taken[0]), (right, false, taken[1])] {
         let mut column = column.to_vec();
         column.sort_by(|a, b| a.at[1].total_cmp(&b.at[1]));
-        items.extend(set_column(&column, is_left, size));
+        items.extend(set_column(&column, is_left, size, taken));
     }
     items
 }
 
-fn set_column(column: &[&Telltale<'_>], is_left: bool, size: P2) -> Vec<Item> {
+fn set_column(column: &[&Telltale<'_>], is_left: bool, size: P2, taken: Option<Band>) -> Vec<Item> {
     let lines: Vec<Vec<String>> = column.iter().map(|t| wrapped(t.look, WRAP)).collect();
     let mut top = 64.0;
     let mut tops = Vec::new();
     for (i, t) in column.iter().enumerate() {
         let height = lines[i].len() as f64 * LINE;
         let below: f64 = lines[i..].iter().map(|l| l.len() as f64 * LINE + 22.0).sum();
-        let y = (t.at[1] - height / 2.0).min(size[1] - below - 40.0).max(top);
+        let mut y = (t.at[1] - height / 2.0).min(size[1] - below - 40.0).max(top);
+        // Words never lie across a strand that runs off through their column.
+        if let Some((low, high)) = taken.filter(|(low, high)| y < high + 8.0 && y + height > low - 8.0) {
+            y = if low - 10.0 - height > top { low - 10.0 - height } else { high + 10.0 };
+        }
         tops.push(y);
         top = y + height + 22.0;
     }

@@ -9,7 +9,7 @@ mod sentence;
 pub use crate::object::Shape;
 pub use read::{Fault, Situation, SituationObject, UsedCord};
 pub use sentence::{Fragment, NumberField, PART_IDS, sentence};
-pub(crate) use sentence::{leaves_words, wetness};
+pub(crate) use sentence::{PEOPLE, leaves_words, wetness};
 
 use serde::{Deserialize, Serialize};
 

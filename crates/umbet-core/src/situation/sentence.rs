@@ -80,7 +80,8 @@ pub fn sentence(s: &Situation, reader: &Reader) -> Vec<Fragment> {
         out.push(part("way", "which way it pulls", s.way.words()));
     }
     out.push(part("manner", "how it pulls", s.manner.words()));
-    let force = part("force", "how hard it pulls", format!("about {}", reader.force(s.force)));
+    let load = if s.people { PEOPLE.to_owned() } else { format!("about {}", reader.force(s.force)) };
+    let force = part("force", "how hard it pulls", load);
     out.push(force.with("force_n", "Pull", s.force.n(), 1.0, 50_000.0, "N"));
     out.push(part("stays", "how long it stays", s.stays.words()));
     if lasting(s.task) {
@@ -133,6 +134,9 @@ fn object_parts(s: &Situation, reader: &Reader) -> Vec<Fragment> {
     out.push(object);
     out
 }
+
+/// A load this tool does not choose for.
+pub(crate) const PEOPLE: &str = "with people on it or under it";
 
 /// Tasks whose tension is looked after once it is set.
 fn lasting(task: Task) -> bool {

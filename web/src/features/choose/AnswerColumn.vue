@@ -1,9 +1,10 @@
 <script setup lang="ts">
 // One answer: its drawing on the object, its verdict, its reason, its numbers.
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import IconArrow from '~icons/lucide/arrow-right'
 import type { Drawn, KnotAnswer } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
+import ReasonList from '../../ui/ReasonList.vue'
 import GripScale from '../../ui/GripScale.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
 import { useSituation } from './situation'
@@ -11,6 +12,7 @@ import { useSituation } from './situation'
 const props = defineProps<{ answer: KnotAnswer; place: number; drawn: Drawn; compared: boolean; taken: boolean; flags: string[] }>()
 const emit = defineEmits<{ take: []; compare: [] }>()
 const situation = useSituation()
+const why = ref(false)
 const order = ['1st', '2nd', '3rd']
 const first = computed(() => props.place === 0)
 const mends = computed(() => props.answer.mends.map((m) => m.says).join(', and '))
@@ -37,8 +39,10 @@ const look = () => (situation.knot = props.answer.id)
         <div v-if="first"><dt>Bears</dt><dd>{{ answer.facts.times_the_pull.toFixed(1) }} × the pull, est.</dd></div>
         <div v-if="first"><dt>Leaves</dt><dd>{{ answer.facts.leaves }}</dd></div>
       </dl>
+      <ReasonList v-if="why" :answer="answer" />
       <div class="answer-do">
         <BButton :class="first ? 'btn-tar' : 'btn-tab'" @click="emit('take')">{{ taken ? 'Taken' : first ? 'Take this one' : 'Take it' }} <IconArrow v-if="!taken" class="i" /></BButton>
+        <BButton class="btn-bare" variant="link" :aria-expanded="why" @click="why = !why">{{ why ? 'Less' : 'Why' }}</BButton>
         <BButton class="btn-bare" variant="link" :pressed="compared" @click="emit('compare')">{{ compared ? 'Chosen' : 'Compare' }}</BButton>
       </div>
     </div>

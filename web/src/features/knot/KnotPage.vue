@@ -112,7 +112,7 @@ function swipe(e: TouchEvent) {
         </li>
       </ol>
       <div class="said-step">
-        <p aria-live="polite"><template v-if="done"><small>Tied</small>Look for {{ knot.telltales.join('; ') }}.</template><template v-else><small>Move {{ step }} of {{ moves }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template></p>
+        <p aria-live="polite"><template v-if="done"><small>Tied</small>Draw it up, and check each mark on it.</template><template v-else><small>Move {{ step }} of {{ moves }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template></p>
         <BButton class="btn-tab" :disabled="step === 1" @click="go(step - 1)"><IconBack class="i" /> <span>Before</span></BButton>
         <BButton v-if="!done" class="btn-tar next" @click="go(step + 1)"><span>{{ step === moves ? 'See it tied' : 'Next move' }}</span> <IconArrow class="i" /></BButton>
         <BButton v-else class="btn-tar next" :to="`/knots/${knot.id}/sheet`"><IconPrint class="i" /> <span>Pocket sheet</span></BButton>

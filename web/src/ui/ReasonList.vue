@@ -1,0 +1,21 @@
+<script setup lang="ts">
+// Every reason of a verdict, with its numbers and where they come from.
+import { computed, onMounted, ref } from 'vue'
+import { api, got, type KnotAnswer, type Schemas } from '../api/client'
+
+const props = defineProps<{ answer: KnotAnswer }>()
+const sources = ref<Schemas['Source'][]>([])
+onMounted(async () => (sources.value = (await got(api.GET('/api/catalogue'))).sources))
+const title = (id: string) => sources.value.find((s) => s.id === id)?.title ?? ''
+const reasons = computed(() => [...props.answer.mends.map((m) => m.because), props.answer.lead, ...props.answer.reasons])
+</script>
+
+<template>
+  <ul class="reasons">
+    <li v-for="r in reasons" :key="r.rule + r.says">
+      {{ r.says }}
+      <span v-for="n in r.numbers" :key="n.of" class="number">{{ n.of }} <b>{{ n.words }}</b></span>
+      <small class="sub">{{ title(r.source) }}</small>
+    </li>
+  </ul>
+</template>
