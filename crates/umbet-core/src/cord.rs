@@ -27,7 +27,7 @@ pub enum Construction {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "kebab-case")]
-pub enum Hand {
+pub enum Stiffness {
     /// Falls into any bend.
     Supple,
     /// In between.
@@ -54,7 +54,7 @@ pub struct Cord {
     /// Stretch at a working pull, per cent.
     pub stretch_percent: f64,
     /// Stiffness.
-    pub hand: Hand,
+    pub stiffness: Stiffness,
     /// Its grip on a surface against a middling synthetic cord.
     pub grip: f64,
     /// Friction on itself.
@@ -99,7 +99,7 @@ struct Row {
     diameter_mm: Sourced<f64>,
     strength_n: Sourced<[f64; 2]>,
     stretch_percent: Sourced<f64>,
-    hand: Sourced<Hand>,
+    stiffness: Sourced<Stiffness>,
     grip: Sourced<f64>,
     on_itself: Sourced<[f64; 2]>,
     wet_grip: Sourced<f64>,
@@ -112,7 +112,7 @@ impl From<Row> for Cord {
             ("diameter_mm", &r.diameter_mm.s),
             ("strength_n", &r.strength_n.s),
             ("stretch_percent", &r.stretch_percent.s),
-            ("hand", &r.hand.s),
+            ("stiffness", &r.stiffness.s),
             ("grip", &r.grip.s),
             ("on_itself", &r.on_itself.s),
             ("wet_grip", &r.wet_grip.s),
@@ -127,7 +127,7 @@ impl From<Row> for Cord {
             diameter: Length::from_mm(r.diameter_mm.v),
             strength_n: Band::new(r.strength_n.v[0], r.strength_n.v[1]),
             stretch_percent: r.stretch_percent.v,
-            hand: r.hand.v,
+            stiffness: r.stiffness.v,
             grip: r.grip.v,
             on_itself: Band::new(r.on_itself.v[0], r.on_itself.v[1]),
             wet_grip: r.wet_grip.v,

@@ -267,3 +267,14 @@ async fn the_document_describes_every_address() {
         }
     }
 }
+
+#[tokio::test]
+async fn a_cords_stiffness_and_a_persons_hand_are_two_things_in_the_document() {
+    let s = Server::empty().await;
+    let (_, document) = s.get("/api/openapi.json").await;
+    let schemas = &document["components"]["schemas"];
+    assert_eq!(schemas["Hand"]["enum"], json!(["right", "left"]));
+    assert_eq!(schemas["Stiffness"]["enum"], json!(["supple", "middling", "stiff"]));
+    let refused = &document["paths"]["/api/jobs/{id}"]["get"]["responses"]["404"]["content"];
+    assert!(refused["application/problem+json"].is_object(), "{refused}");
+}

@@ -1,6 +1,6 @@
 //! A knot's facts while it is judged, and the case it is judged for.
 
-use crate::cord::Hand;
+use crate::cord::Stiffness;
 use crate::hold::{Element, Network};
 use crate::knot::Mend;
 use crate::knot::{Knot, Stands, Tail, Usage, Wear};
@@ -50,8 +50,8 @@ impl<'a> Case<'a> {
     }
 
     /// The stiffest of the cords.
-    pub fn hand(&self) -> Hand {
-        self.s.second.map_or(self.s.cord.kind.hand, |c| c.kind.hand.max(self.s.cord.kind.hand))
+    pub fn stiffness(&self) -> Stiffness {
+        self.s.second.map_or(self.s.cord.kind.stiffness, |c| c.kind.stiffness.max(self.s.cord.kind.stiffness))
     }
 
     /// How many times the pull the cord should bear: five steady, ten in jerks (common practice).

@@ -3,7 +3,7 @@
 use axum::Json;
 use serde::Serialize;
 use umbet_core::choose::{Matter, matters};
-use umbet_core::cord::{Construction, Hand, cords};
+use umbet_core::cord::{Construction, Stiffness, cords};
 use umbet_core::object::{object_kinds, surfaces};
 use umbet_core::situation::{Draft, Shape, Task};
 use umbet_core::source::{Source, sources};
@@ -22,7 +22,7 @@ pub struct CordKind {
     /// Construction.
     construction: Construction,
     /// Stiffness.
-    hand: Hand,
+    stiffness: Stiffness,
     /// Thickness.
     diameter_mm: f64,
     /// Breaking strength when new, an estimate.
@@ -145,7 +145,7 @@ fn cord_kind(c: &umbet_core::cord::Cord) -> CordKind {
         name: c.name.clone(),
         material: c.material.clone(),
         construction: c.construction,
-        hand: c.hand,
+        stiffness: c.stiffness,
         diameter_mm: c.diameter.mm(),
         strength_n: c.strength_n,
         stretch_percent: c.stretch_percent,

@@ -11,6 +11,7 @@ use crate::error::{Error, Problem};
 use crate::state::App;
 use axum::Router;
 use utoipa::OpenApi;
+use utoipa::openapi::RefOr;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
@@ -28,7 +29,7 @@ struct Document;
 
 /// All routes, with the document made of them.
 pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
-    OpenApiRouter::with_openapi(Document::openapi())
+    let (router, mut document) = OpenApiRouter::with_openapi(Document::openapi())
         .routes(routes!(catalogue::catalogue))
         .routes(routes!(choose::choose))
         .routes(routes!(choose::options))
@@ -45,7 +46,26 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(jobs::add_joint))
         .routes(routes!(jobs::put_joint, jobs::delete_joint))
         .routes(routes!(jobs::restore_joint))
-        .split_for_parts()
+        .split_for_parts();
+    problems_are_problem_json(&mut document);
+    (router, document)
+}
+
+/// Problems are sent as `application/problem+json` (RFC 9457): the document says so once, here.
+fn problems_are_problem_json(document: &mut utoipa::openapi::OpenApi) {
+    for item in document.paths.paths.values_mut() {
+        let methods = [&mut item.get, &mut item.put, &mut item.post, &mut item.delete];
+        for operation in methods.into_iter().flatten() {
+            let failing = operation.responses.responses.iter_mut().filter(|(status, _)| !status.starts_with('2'));
+            for (_, response) in failing {
+                if let RefOr::T(r) = response
+                    && let Some(content) = r.content.swap_remove("application/json")
+                {
+                    r.content.insert("application/problem+json".into(), content);
+                }
+            }
+        }
+    }
 }
 
 /// The answer to an address nobody knows.

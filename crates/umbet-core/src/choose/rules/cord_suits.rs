@@ -1,7 +1,7 @@
 //! Does the cord suit it?
 
 use super::{Mend, Rule, capital, notes, number, refuses, wants};
-use crate::cord::{Construction, Hand};
+use crate::cord::{Construction, Stiffness};
 use crate::knot::{Family, Wear};
 use crate::situation::Task;
 
@@ -59,13 +59,13 @@ pub const CLOSES: Rule = Rule {
     judge: |c, case| {
         let limit = c.knot.entry.cord.closes_to_mm?;
         let k = case.s.cord.kind;
-        let supple_lay = k.construction == Construction::Laid && k.hand != Hand::Stiff;
+        let supple_lay = k.construction == Construction::Laid && k.stiffness != Stiffness::Stiff;
         let limit = if supple_lay { limit * 1.5 } else { limit };
         let mm = case.s.cord.diameter.mm();
-        if mm <= limit && k.hand < Hand::Stiff {
+        if mm <= limit && k.stiffness < Stiffness::Stiff {
             return None;
         }
-        let how = if k.hand == Hand::Stiff { "stiff" } else { "thick" };
+        let how = if k.stiffness == Stiffness::Stiff { "stiff" } else { "thick" };
         let mut f = refuses(
             "closes",
             format!("Its turns cannot close in {} {how} cord: it slides.", case.reader.diameter(case.s.cord.diameter)),

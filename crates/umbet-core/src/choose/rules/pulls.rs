@@ -1,7 +1,7 @@
 //! Which way does it pull, and how?
 
 use super::{Finding, Mend, Rule, number, refuses, wants};
-use crate::cord::Hand;
+use crate::cord::Stiffness;
 use crate::knot::{Along, Backup, Stands, Wear};
 use crate::object::Finish;
 use crate::situation::{Manner, Stays, Task, Way};
@@ -109,7 +109,7 @@ pub const SHAKEN: Rule = Rule {
     judge: |c, case| {
         const BACKUP: &[Mend] = &[Mend::BackupHalfHitch, Mend::RoundTurnFirst, Mend::MoreTurn, Mend::LongerTail];
         let g = &c.knot.entry.grip;
-        let slack = if case.hand() == Hand::Stiff && !c.backed {
+        let slack = if case.stiffness() == Stiffness::Stiff && !c.backed {
             g.slack_stiff.map_or(c.slack, |s| s.max(c.slack))
         } else {
             c.slack
