@@ -246,6 +246,27 @@ impl Default for Tail {
     }
 }
 
+/// What the path must prove to be, in the names of KnotInfo and LinkInfo (`m` for a mirror image, `#` for
+/// a sum, `unknot` for none); up to mirror. The tests hold every drawing to it.
+#[derive(Debug, Clone, Default, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+pub struct Identity {
+    /// Ends of the one rope joined nearer than everything.
+    pub front: Option<String>,
+    /// Ends joined behind everything; where it differs the type depends on the closure.
+    pub behind: Option<String>,
+    /// A slipped form's end threaded in place of its bight.
+    pub threaded: Option<String>,
+    /// Rope and pole as a two-component link, or `unlink`.
+    pub link: Option<String>,
+    /// Each rope alone.
+    pub ropes: Option<Vec<String>>,
+    /// Two ropes: standing parts joined in front, ends joined behind.
+    pub joined: Option<String>,
+    /// Each strand of a doubled rope alone.
+    pub strands: Option<String>,
+}
+
 /// One move.
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
@@ -350,6 +371,8 @@ pub struct Entry {
     pub builds_on: Vec<String>,
     /// How its identity was confirmed.
     pub confirmed: String,
+    /// What the path must prove to be.
+    pub identity: Identity,
     /// The path in the notation.
     pub path: String,
     /// Moves.

@@ -10,7 +10,7 @@ pub mod spline;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
-    Along, Backup, Caution, CordNeeds, Family, Grip, Hands, Knot, Leaves, Mistake, Place, Release, School, Stands,
-    Step, Strength, Tail, Telltale, Untie, Usage, Wear,
+    Along, Backup, Caution, CordNeeds, Family, Grip, Hands, Identity, Knot, Leaves, Mistake, Place, Release, School,
+    Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear,
 };
 pub use mend::Mend;
