@@ -47,7 +47,9 @@ fn left_all_season_the_tree_hitch_is_not_first_and_wants_its_bight_locked() {
 #[test]
 fn along_a_smooth_tube_the_rolling_hitch_leads_and_the_clove_is_refused_with_its_reason() {
     let a = answer(&Draft { way: Some(Way::Along), ..tube() });
-    assert_eq!(first(&a), "rolling-hitch");
+    // Turns on the side of the pull: the rolling hitch, or more turns still.
+    assert!(["rolling-hitch", "pipe-hitch"].contains(&first(&a)));
+    assert_ne!(of(&a, "rolling-hitch").verdict, Verdict::LeftOnTheGround);
     let clove = of(&a, "clove-hitch");
     assert_eq!(clove.verdict, Verdict::LeftOnTheGround);
     assert!(clove.lead.says.contains("Creeps along smooth steel"), "{}", clove.lead.says);
@@ -73,7 +75,7 @@ fn a_timber_hitch_drags_a_rough_log_and_is_refused_on_a_polished_pipe() {
     let timber = of(&a, "timber-hitch");
     assert_eq!((timber.verdict, timber.lead.rule.as_str()), (Verdict::LeftOnTheGround, "rough-only"));
     // On a smooth pipe: many turns, then two half hitches; or a rolling hitch with more turns.
-    assert!(["round-turn-two-half-hitches", "rolling-hitch"].contains(&first(&a)));
+    assert!(["round-turn-two-half-hitches", "rolling-hitch", "pipe-hitch"].contains(&first(&a)));
     assert!(of(&a, "round-turn-two-half-hitches").mends.iter().any(|m| m.mend == Mend::MoreTurn));
 }
 

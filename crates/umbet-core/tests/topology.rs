@@ -153,6 +153,18 @@ fn every_knot_of_the_catalogue_is_the_knot_it_says() {
     }
 }
 
+/// A hitch that goes once round its pole with a knotted rope: the figure-eight hitch is 4_1 with the pole as a
+/// meridian. (LinkInfo's L6a2 shares that polynomial in one orientation; its curves are not knotted, so it is not it.)
+#[test]
+fn the_figure_eight_hitch_has_its_pole_as_a_meridian() {
+    let k = find("figure-eight-hitch");
+    let hopf = Laurent::new(1, vec![-1, 0, 0, 0, -1]);
+    let eight = Laurent::new(-4, vec![1, 0, -1, 0, 1, 0, -1, 0, 1]);
+    let rope = closed(&[(&k.path.strands[0].points, Side::Front)]);
+    let got = jones(&Diagram::of(&[rope, pole_loop(&k.path.poles[0])]));
+    assert!(got == &eight * &hopf || got == &eight * &hopf.mirrored());
+}
+
 /// The same rope seen from anywhere is the same knot.
 #[test]
 fn the_fingerprint_does_not_depend_on_the_view() {

@@ -11,10 +11,11 @@ use support::Server;
 async fn fifty_clients_choose_at_once() {
     let s = Server::demo().await;
     let draft = json!({ "task": "make-fast", "shape": "pipe", "size_mm": 48, "cord": { "kind": "braid-polyester-12" }, "way": "along" });
-    let clients = (0..50).map(|_| {
+    let clients = (0..50u64).map(|i| {
         let (client, url, draft) = (s.client.clone(), s.url("/api/choose"), draft.clone());
         tokio::spawn(async move {
             let mut took = Vec::with_capacity(40);
+            tokio::time::sleep(Duration::from_millis(i * 8)).await;
             for _ in 0..40 {
                 // Fifty people changing a part of the sentence every half second or so.
                 tokio::time::sleep(Duration::from_millis(400)).await;

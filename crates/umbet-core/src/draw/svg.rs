@@ -70,24 +70,32 @@ fn outline(points: &[P2]) -> String {
     let mut d = String::with_capacity(points.len() * 9);
     let mut last = [0i64, 0i64];
     for (i, p) in points.iter().enumerate() {
-        let tenth = [(p[0] * 10.0).round() as i64, (p[1] * 10.0).round() as i64];
-        if i == 0 {
-            let _ = write!(d, "M{} {}l", Tenths(tenth[0]), Tenths(tenth[1]));
-        } else {
-            let _ = write!(d, "{} {} ", Tenths(tenth[0] - last[0]), Tenths(tenth[1] - last[1]));
-        }
-        last = tenth;
+        let tenths = [(p[0] * 10.0).round() as i64, (p[1] * 10.0).round() as i64];
+        d.push_str(if i == 0 { "M" } else { "" });
+        push_tenths(&mut d, tenths[0] - last[0]);
+        d.push(' ');
+        push_tenths(&mut d, tenths[1] - last[1]);
+        d.push(if i == 0 { 'l' } else { ' ' });
+        last = tenths;
     }
     d.truncate(d.trim_end().len());
     d
 }
 
-struct Tenths(i64);
-
-impl std::fmt::Display for Tenths {
-    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        let (sign, n) = (if self.0 < 0 { "-" } else { "" }, self.0.abs());
-        if n % 10 == 0 { write!(f, "{sign}{}", n / 10) } else { write!(f, "{sign}{}.{}", n / 10, n % 10) }
+/// A number of tenths with one decimal where it needs one. Pictures are mostly numbers: this is the hot place.
+fn push_tenths(out: &mut String, tenths: i64) {
+    if tenths < 0 {
+        out.push('-');
+    }
+    let (whole, tenth) = (tenths.unsigned_abs() / 10, (tenths.unsigned_abs() % 10) as u8);
+    if whole < 10 {
+        out.push(char::from(b'0' + whole as u8));
+    } else {
+        let _ = write!(out, "{whole}");
+    }
+    if tenth != 0 {
+        out.push('.');
+        out.push(char::from(b'0' + tenth));
     }
 }
 
