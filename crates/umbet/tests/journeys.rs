@@ -18,20 +18,6 @@ async fn words(b: &Browser, css: &str) -> String {
     b.see(css).await.text().await.expect("text")
 }
 
-/// Presses what says these words, once it has come to rest where it can be pressed.
-async fn press(b: &Browser, css: &str, words: &str) {
-    for attempt in 1.. {
-        let e = b.see_words(css, words).await;
-        let script = "arguments[0].scrollIntoView({ block: 'center', behavior: 'instant' })";
-        let _ = b.driver.execute(script, vec![e.to_json().expect("an element")]).await;
-        match e.click().await {
-            Ok(()) => return,
-            Err(_) if attempt < 40 => tokio::time::sleep(std::time::Duration::from_millis(50)).await,
-            Err(e) => panic!("“{words}” cannot be pressed: {e}"),
-        }
-    }
-}
-
 /// Choose, change a word, open the knot, step through, mirror, take it into a job, reload, find it there.
 #[tokio::test(flavor = "multi_thread")]
 async fn from_a_situation_to_a_knot_in_a_job() {
@@ -39,36 +25,36 @@ async fn from_a_situation_to_a_knot_in_a_job() {
     goto(&b, &s, "/").await;
     assert_eq!(words(&b, ".answer.first h2").await, "Siberian hitch", "an answer stands before anything is typed");
 
-    press(&b, ".part", "by one pull").await;
-    press(&b, ".choices li button", "by hand").await;
+    b.press(".part", "by one pull").await;
+    b.press(".choices li button", "by hand").await;
     b.see_words(".part", "by hand").await;
     b.see_words(".answer.first h2", "Round turn").await;
-    press(&b, ".speech .btn", "Undo").await;
+    b.press(".speech .btn", "Undo").await;
     b.see_words(".answer.first h2", "Siberian hitch").await;
 
-    press(&b, ".answer.first h2 a", "Siberian hitch").await;
+    b.press(".answer.first h2 a", "Siberian hitch").await;
     b.see_words(".said-step p", "Move 1 of 5").await;
     b.settled().await;
     let first = b.markup(".tie-figure svg").await;
     b.driver.action_chain().send_keys(Key::Right).perform().await.expect("a key is pressed");
     b.see_words(".said-step p", "Move 2 of 5").await;
-    press(&b, ".said-step .next", "Next move").await;
+    b.press(".said-step .next", "Next move").await;
     b.see_words(".said-step p", "Move 3 of 5").await;
     b.settled().await;
     let third = b.markup(".tie-figure svg").await;
     assert_ne!(first, third);
-    press(&b, ".tie-tools .btn", "Left-handed").await;
+    b.press(".tie-tools .btn", "Left-handed").await;
     b.see_words(".tie-tools .btn.on", "Left-handed").await;
     b.see(".tie-figure svg[aria-label*='left-handed']").await;
-    press(&b, ".tie-tools .btn", "Back").await;
+    b.press(".tie-tools .btn", "Back").await;
     b.see(".tie-figure svg[aria-label*='from behind']").await;
 
-    press(&b, ".stages a", "Choose").await;
-    press(&b, ".answer.first .btn", "Take this one").await;
+    b.press(".stages a", "Choose").await;
+    b.press(".answer.first .btn", "Take this one").await;
     let name = b.see("#take-name").await;
     name.clear().await.expect("it clears");
     name.send_keys("Ridge end, north <b>ash</b>").await.expect("it takes words");
-    press(&b, ".take .btn", "Take it").await;
+    b.press(".take .btn", "Take it").await;
     b.see_words(".joint h2", "Ridge end, north <b>ash</b>").await;
     b.driver.refresh().await.expect("it loads again");
     let joint = b.see_words(".joint h2", "Ridge end, north <b>ash</b>").await;
@@ -83,11 +69,11 @@ async fn nothing_is_lost() {
     let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
     goto(&b, &s, "/jobs/1/joints/1").await;
     b.see_words(".answer.first h2", "Round turn").await;
-    press(&b, ".part", "pipe or rail").await;
+    b.press(".part", "pipe or rail").await;
     let typed = b.see(".typed input").await;
     typed.clear().await.expect("it clears");
     typed.send_keys("60").await.expect("it takes a number");
-    press(&b, ".typed .btn", "Set").await;
+    b.press(".typed .btn", "Set").await;
     b.see_words(".part", "pipe or rail, 60 mm").await;
     let until = std::time::Instant::now() + std::time::Duration::from_secs(10);
     loop {
@@ -101,23 +87,23 @@ async fn nothing_is_lost() {
     let typed = b.see(".typed input").await;
     typed.clear().await.expect("it clears");
     typed.send_keys("99999").await.expect("it takes a number");
-    press(&b, ".typed .btn", "Set").await;
+    b.press(".typed .btn", "Set").await;
     b.see_words(".trouble", "out of reason").await;
     goto(&b, &s, "/jobs/1/joints/1").await;
     b.see_words(".part", "pipe or rail, 60 mm").await;
-    press(&b, ".answer.first .btn", "Why").await;
+    b.press(".answer.first .btn", "Why").await;
     b.see_words(".reasons .number", "times the pull").await;
-    press(&b, ".answer.first .btn", "Compare").await;
-    press(&b, ".answer:nth-of-type(2) .btn", "Compare").await;
+    b.press(".answer.first .btn", "Compare").await;
+    b.press(".answer:nth-of-type(2) .btn", "Compare").await;
     b.see_words(".compare h2", " or ").await;
     b.see_words(".compare th", "Strength left").await;
-    press(&b, ".ground .btn", "more, with why").await;
+    b.press(".ground .btn", "more, with why").await;
     b.see_words(".more h2", "Left on the ground, and why").await;
 
     goto(&b, &s, "/jobs/1").await;
     b.see_words(".joint h2", "Plank bundle").await;
-    press(&b, ".joint:nth-child(5) .joint-do .btn-bare", "").await;
-    press(&b, ".put-away .btn", "Undo").await;
+    b.press(".joint:nth-child(5) .joint-do .btn-bare", "").await;
+    b.press(".put-away .btn", "Undo").await;
     b.see_words(".joint h2", "Plank bundle").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
@@ -178,7 +164,7 @@ async fn a_phone_is_enough() {
         assert!(wide.json().as_i64().is_some_and(|w| w <= 360), "{path} is {} px wide", wide.json());
     }
     goto(&b, &s, "/knots/bowline").await;
-    press(&b, ".said-step .next", "Next move").await;
+    b.press(".said-step .next", "Next move").await;
     b.see_words(".said-step p", "Move 2 of 5").await;
     b.driver.action_chain().send_keys("?").perform().await.expect("a key is pressed");
     b.see_words(".modal.show .keys", "Next move").await;

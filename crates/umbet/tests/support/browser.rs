@@ -116,6 +116,32 @@ impl Browser {
         }
     }
 
+    /// Presses what says these words, once it has come to rest where it can be pressed.
+    pub async fn press(&self, css: &str, words: &str) {
+        for attempt in 1.. {
+            let e = self.see_words(css, words).await;
+            let script = "arguments[0].scrollIntoView({ block: 'center', behavior: 'instant' })";
+            let _ = self.driver.execute(script, vec![e.to_json().expect("an element")]).await;
+            match e.click().await {
+                Ok(()) => return,
+                Err(_) if attempt < 40 => tokio::time::sleep(Duration::from_millis(50)).await,
+                Err(e) => panic!("“{words}” cannot be pressed: {e}"),
+            }
+        }
+    }
+
+    /// Puts words in the place of what a field holds.
+    pub async fn type_into(&self, css: &str, words: &str) {
+        let field = self.see(css).await;
+        field.send_keys(Key::Control + "a").await.expect("all of it is chosen");
+        field.send_keys(words).await.expect("it takes words");
+    }
+
+    /// Presses a key.
+    pub async fn keys(&self, key: Key) {
+        self.driver.action_chain().send_keys(key).perform().await.expect("a key is pressed");
+    }
+
     /// What an element holds now.
     pub async fn markup(&self, css: &str) -> String {
         self.see(css).await;

@@ -18,7 +18,8 @@ async function toggle(f: Fragment) {
   open.value = f.part
   await ask(f.part)
   await nextTick()
-  panel.value?.querySelector<HTMLElement>('[aria-pressed=true], button, input')?.focus()
+  const said = panel.value?.querySelector<HTMLElement>('[aria-pressed=true]')
+  ;(said ?? panel.value?.querySelector<HTMLElement>('li button, input'))?.focus()
 }
 
 async function ask(part: string) {

@@ -1,0 +1,224 @@
+//! Pictures: what is laid at each move, what is hidden, what is said, and that no size changes a knot.
+
+use umbet_core::draw::{Figure, Item, ObjectLook, Scene, draw, to_svg};
+use umbet_core::knot::notation::{Axis, parse};
+use umbet_core::knot::path::KnotPath;
+use umbet_core::knot::{Knot, catalogue};
+use umbet_core::object::{Look, Section};
+
+fn find(id: &str) -> &'static Knot {
+    catalogue().find(id).unwrap_or_else(|| panic!("no {id}"))
+}
+
+fn figure() -> Figure {
+    Figure { size: [720.0, 480.0], ..Figure::default() }
+}
+
+fn scene(id: &str, f: &Figure) -> Scene {
+    draw(find(id), f).expect("it draws")
+}
+
+fn class(item: &Item) -> &'static str {
+    match item {
+        Item::Fill { class, .. }
+        | Item::Lines { class, .. }
+        | Item::Circle { class, .. }
+        | Item::Rect { class, .. }
+        | Item::Text { class, .. } => class,
+    }
+}
+
+fn count(s: &Scene, wanted: &str) -> usize {
+    s.items.iter().filter(|i| class(i) == wanted).count()
+}
+
+fn words(s: &Scene) -> Vec<&str> {
+    s.items.iter().filter_map(|i| if let Item::Text { text, .. } = i { Some(text.as_str()) } else { None }).collect()
+}
+
+/// Length of all rope drawn, in pixels.
+fn rope_length(s: &Scene) -> f64 {
+    let length = |r: &Vec<[f64; 2]>| r.windows(2).map(|w| (w[1][0] - w[0][0]).hypot(w[1][1] - w[0][1])).sum::<f64>();
+    let runs = s.items.iter().filter_map(|i| match i {
+        Item::Lines { class: "ra" | "rb" | "rt", runs, .. } => Some(runs),
+        _ => None,
+    });
+    runs.flatten().map(length).sum()
+}
+
+#[test]
+fn every_move_lays_more_rope_and_dots_the_way() {
+    for id in ["clove-hitch", "bowline", "siberian-hitch", "sheet-bend", "taut-line", "butterfly"] {
+        let knot = find(id);
+        let mut last = 0.0;
+        for step in 0..knot.laid.len() {
+            let s = scene(id, &Figure { step: Some(step), ..figure() });
+            let laid = rope_length(&s);
+            assert!(laid > last, "{id}: move {} lays no more rope", step + 1);
+            assert!(count(&s, "nxh") >= 1, "{id}: move {} has no arrow head", step + 1);
+            last = laid;
+        }
+        let tied = scene(id, &figure());
+        assert!(rope_length(&tied) > last && count(&tied, "nxh") == 0, "{id}: the tied knot has no next move");
+    }
+}
+
+#[test]
+fn a_bight_is_pushed_with_both_legs_and_its_tail() {
+    let threaded = rope_length(&scene("siberian-hitch", &Figure { step: Some(3), ..figure() }));
+    let pushed = rope_length(&scene("siberian-hitch", &Figure { step: Some(4), ..figure() }));
+    let tail_and_leg = (pushed - threaded) / scale("siberian-hitch");
+    assert!(tail_and_leg > 8.0, "folding the bight brings a second leg and the tail: {tail_and_leg} diameters");
+}
+
+/// Pixels a rope diameter, read off the width of the rope's outline.
+fn scale(id: &str) -> f64 {
+    let s = scene(id, &figure());
+    let outline = s.items.iter().find_map(|i| match i {
+        Item::Lines { class: "re", width, .. } => *width,
+        _ => None,
+    });
+    outline.expect("rope has an outline")
+}
+
+#[test]
+fn rope_behind_a_bar_is_ghosted_and_none_is_ghosted_on_a_disc() {
+    assert!(count(&scene("clove-hitch", &figure()), "gh") > 0);
+    assert_eq!(count(&scene("siberian-hitch", &figure()), "gh"), 0);
+}
+
+#[test]
+fn two_ropes_have_two_patterns() {
+    let s = scene("sheet-bend", &figure());
+    assert!(count(&s, "fl") > 0 && count(&s, "ly") > 0, "chevrons on one, slanted strands on the other");
+    let s = scene("bowline", &figure());
+    assert!(count(&s, "fl") > 0 && count(&s, "ly") == 0);
+}
+
+#[test]
+fn a_working_end_is_whipped_and_a_mid_line_knot_has_no_end() {
+    assert!(count(&scene("bowline", &figure()), "wh") > 0);
+    assert_eq!(count(&scene("butterfly", &figure()), "wh"), 0);
+    assert_eq!(count(&scene("overhand-loop", &figure()), "wh"), 0);
+}
+
+#[test]
+fn telltales_stand_beside_a_wide_drawing_and_are_numbered_on_a_narrow_one() {
+    let knot = find("clove-hitch");
+    let wide = scene("clove-hitch", &Figure { labels: true, ..figure() });
+    let said = words(&wide).join(" ");
+    for t in &knot.entry.telltale {
+        let first = t.look.split(' ').next().expect("a word");
+        assert!(said.contains(first), "{} is not said", t.look);
+    }
+    assert_eq!(count(&wide, "lead"), knot.entry.telltale.len());
+    let narrow = scene("clove-hitch", &Figure { labels: true, size: [390.0, 420.0], ..Figure::default() });
+    assert_eq!(count(&narrow, "telln"), knot.entry.telltale.len());
+    assert_eq!(count(&narrow, "lead"), 0);
+    let moving = scene("clove-hitch", &Figure { labels: true, step: Some(1), ..figure() });
+    assert_eq!(count(&moving, "tell"), 0, "a knot half tied has nothing to tell");
+}
+
+#[test]
+fn an_object_too_thick_to_draw_says_so() {
+    let object = |radius| ObjectLook { radius: Some(radius), dimension: Some("25 cm".into()), ..ObjectLook::default() };
+    let big = scene("clove-hitch", &Figure { object: object(31.0), ..figure() });
+    assert!(words(&big).contains(&"25 cm, drawn small"));
+    let fits = scene("clove-hitch", &Figure { object: object(2.0), ..figure() });
+    assert!(words(&fits).contains(&"25 cm"));
+}
+
+#[test]
+fn steel_has_a_light_band_timber_grain_and_bark_its_own_colour() {
+    let with =
+        |look| scene("clove-hitch", &Figure { object: ObjectLook { look, ..ObjectLook::default() }, ..figure() });
+    assert_eq!(count(&with(Look::Steel), "oh"), 1);
+    assert!(count(&with(Look::Timber), "og") > 3);
+    assert_eq!(count(&with(Look::Bark), "ob bark"), 1);
+}
+
+#[test]
+fn a_square_section_is_square() {
+    let object = ObjectLook { section: Section::Square, radius: Some(3.0), ..ObjectLook::default() };
+    let s = scene("siberian-hitch", &Figure { object, ..figure() });
+    let corners = s.items.iter().find_map(|i| match i {
+        Item::Fill { class: "ob wood", points } => Some(points.clone()),
+        _ => None,
+    });
+    let points = corners.expect("the object is drawn");
+    let middle =
+        points.iter().fold([0.0, 0.0], |m, p| [m[0] + p[0] / points.len() as f64, m[1] + p[1] / points.len() as f64]);
+    let far = points.iter().map(|p| (p[0] - middle[0]).hypot(p[1] - middle[1]));
+    let (near, wide) = far.fold((f64::MAX, 0.0f64), |(a, b), d| (a.min(d), b.max(d)));
+    assert!(wide / near > 1.2, "corners stick out: {}", wide / near);
+}
+
+/// Mirroring swaps left and right and nothing else; from behind, over becomes under as well.
+#[test]
+fn mirrored_and_behind_are_the_same_outline() {
+    let extent = |f: Figure| {
+        let s = scene("bowline", &f);
+        let xs = s.items.iter().filter_map(|i| match i {
+            Item::Lines { class: "re", runs, .. } => Some(runs.clone()),
+            _ => None,
+        });
+        let mut all: Vec<f64> = xs.flatten().flatten().map(|p| (p[0] - 360.0).abs()).filter(|x| *x < 340.0).collect();
+        all.sort_by(f64::total_cmp);
+        all.last().copied().expect("rope")
+    };
+    let plain = extent(figure());
+    let mirrored = extent(Figure { mirrored: true, ..figure() });
+    let behind = extent(Figure { behind: true, ..figure() });
+    assert!((mirrored - behind).abs() < 1.0, "both are turned left for right");
+    assert!((plain - mirrored).abs() < 120.0);
+}
+
+#[test]
+fn the_picture_says_what_it_shows() {
+    let alt = |f: Figure| scene("clove-hitch", &f).alt;
+    assert!(alt(figure()).starts_with("Clove hitch, finished. Look for: "));
+    let turned = alt(Figure { step: Some(1), mirrored: true, behind: true, ..figure() });
+    assert!(turned.starts_with("Clove hitch, from behind, left-handed, move 2 of 5: "), "{turned}");
+}
+
+#[test]
+fn every_number_in_a_picture_is_short() {
+    let svg = to_svg(&scene("butterfly", &figure()), None);
+    let long = svg
+        .split(|c: char| !(c.is_ascii_digit() || c == '.'))
+        .find(|n| n.split('.').nth(1).is_some_and(|d| d.len() > 1));
+    assert_eq!(long, None, "one decimal is enough for a pixel");
+    assert!(svg.len() < 60_000, "{} bytes", svg.len());
+}
+
+/// Levels decide without letters a whole layer apart; a meeting in the middle of a change is a fault.
+#[test]
+fn levels_need_no_letters_and_are_not_changed_at_a_meeting() {
+    let build = |text: &str| KnotPath::build(&parse(text).expect("reads"));
+    let wrap = "pole P x r=2\nrope A\n flat F 0,-8 0,-2 0,2 M 0.4,3.2 B 0.8,2 2.5,-2 M 3,-3.2 F 3,-2 -2,1.5";
+    let path = build(&format!("{wrap} o")).expect("one letter for the one real meeting");
+    assert_eq!(path.poles[0].axis, Axis::X);
+    assert!(path.crossings.len() >= 2, "behind and in front: the hidden one is counted too");
+    assert!(build(wrap).is_err(), "the meeting in front wants its letter");
+    let changing = "pole P x r=0.5\nrope A\n flat F -6,0 6,0 6,4 0,4 0,1.5 M 0,0 B 0,-1.5 0,-6";
+    let fault = build(changing).map(|_| ()).expect_err("a level changes where strands meet").to_string();
+    assert!(fault.contains("level change"), "{fault}");
+}
+
+#[test]
+fn a_doubled_rope_has_four_crossings_for_one() {
+    let single = "rope A\n flat -9,0 1,0 4,2 2,5 -1,4 -2,0 o -1,-3 1,-3 1.2,0 u 1.4,3 1.4,5 o 1.4,9";
+    let path =
+        KnotPath::build(&parse(&format!("scale 2\n{single}\n double 0.6 loop 6")).expect("reads")).expect("builds");
+    assert_eq!(path.crossings.len(), 12);
+    let leg = path.strands[0].back.expect("it runs back");
+    assert!(!leg.bight && leg.from > leg.tip_from);
+}
+
+#[test]
+fn places_on_a_rope_are_found_both_ways() {
+    let s = &find("figure-eight-loop").path.strands[0];
+    let (there, back) = (s.index_at(8.0, false), s.index_at(8.0, true));
+    assert!(there < back);
+    assert!((s.along[there] - 8.0).abs() < 0.2 && (s.along[back] - 8.0).abs() < 0.2);
+}
