@@ -19,6 +19,8 @@ impl App {
     /// # Errors
     /// When the settings cannot be read.
     pub async fn new(pool: SqlitePool) -> Result<Self, Error> {
+        // Read now, so that the first person to ask does not wait for it.
+        umbet_core::knot::catalogue();
         let settings = Settings::load(&pool).await?;
         Ok(Self { pool, settings: Arc::new(RwLock::new(Arc::new(settings))) })
     }

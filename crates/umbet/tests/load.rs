@@ -39,3 +39,16 @@ async fn fifty_clients_choose_at_once() {
         println!("{}", status.lines().find(|l| l.starts_with("VmRSS")).unwrap_or_default());
     }
 }
+
+/// From a cold page to the first answer's name on screen.
+#[tokio::test(flavor = "multi_thread")]
+#[ignore = "a benchmark; run by `cargo xtask bench`"]
+async fn the_first_answer_is_on_screen() {
+    let (s, b) = (Server::demo().await, support::browser::Browser::open(1280, 800).await);
+    let watch = "const done = arguments[arguments.length - 1]; const look = () => document.querySelector('.answer.first svg') ? done(performance.now()) : requestAnimationFrame(look); look()";
+    for _ in 0..5 {
+        b.driver.goto(s.url("/")).await.expect("the page opens");
+        let took = b.driver.execute_async(watch, vec![]).await.expect("an answer is drawn");
+        println!("first answer drawn {:.0} ms after the page was asked for", took.json().as_f64().unwrap_or(f64::NAN));
+    }
+}

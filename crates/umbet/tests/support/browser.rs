@@ -1,6 +1,7 @@
 //! Debian's headless Chromium, driven through ChromeDriver.
 
 use std::io::{BufRead, BufReader};
+use std::os::unix::process::CommandExt as _;
 use std::process::{Child, Command, Stdio};
 use std::time::{Duration, Instant};
 use tempfile::TempDir;
@@ -183,7 +184,10 @@ impl Browser {
 }
 
 impl Drop for Browser {
+    /// Ends the driver and every browser it started: they are one process group.
     fn drop(&mut self) {
+        let group = format!("-{}", self.process.id());
+        let _ = Command::new("kill").args(["-KILL", "--", &group]).status();
         let _ = self.process.kill();
         let _ = self.process.wait();
     }
@@ -195,6 +199,7 @@ fn start_driver() -> (Child, u16) {
         .arg("--port=0")
         .stdout(Stdio::piped())
         .stderr(Stdio::null())
+        .process_group(0)
         .spawn()
         .expect("chromedriver is installed: run `cargo xtask test`");
     let mut lines = BufReader::new(process.stdout.take().expect("its output")).lines();
