@@ -185,3 +185,16 @@ async fn people_are_declined() {
     b.press(".choices li button", "about 150 N").await;
     b.see_words(".answer.first h2", "Siberian").await;
 }
+
+/// While a knot is learnt its object and cord can be made thicker or thinner, and the drawing follows.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_object_and_the_cord_change_size() {
+    let (s, b) = (Server::empty().await, Browser::open(1280, 800).await);
+    goto(&b, &s, "/knots/clove-hitch?step=9").await;
+    b.see_words(".tie-figure text", "25 cm, drawn small").await;
+    b.type_into(".sizes input", "60\u{e007}").await;
+    b.see_words(".tie-figure text", "60 mm").await;
+    b.type_into(".sizes label:nth-child(2) input", "16\u{e007}").await;
+    b.see_words(".tie-figure text", "tail 192 mm").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
