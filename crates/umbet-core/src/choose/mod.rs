@@ -17,7 +17,7 @@ pub use crate::knot::Mend;
 pub use answer::{Answer, Facts, GiveUp, KnotAnswer, MendWords, NumberWords, Reason, Verdict};
 pub use candidate::{Candidate, Case, Grade};
 pub use options::{OptionWords, options};
-pub use school::{Matter, WayOfPractice, matters};
+pub use school::{Matter, WayOfPractice, matters, unknown_names};
 
 use crate::knot::{Catalogue, Knot};
 use crate::situation::Situation;

@@ -1,5 +1,7 @@
 //! Schools of practice: where practitioners differ, read from `catalogue/schools.toml`.
 
+use crate::knot::Catalogue;
+use crate::situation::{Draft, Fault};
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 
@@ -47,6 +49,23 @@ pub fn matters() -> &'static [Matter] {
         file.matter
     });
     &MATTERS
+}
+
+/// Schools and knots a draft names that there are none of.
+pub fn unknown_names(draft: &Draft, catalogue: &Catalogue) -> Vec<Fault> {
+    let short = |name: &str| name.chars().take(40).collect::<String>();
+    let known = |id: &str| matters().iter().flat_map(|m| &m.ways).any(|w| w.id == id);
+    let schools = draft
+        .schools
+        .iter()
+        .filter(|s| !known(s))
+        .map(|s| Fault { field: "schools".into(), says: format!("No school is called “{}”.", short(s)) });
+    let knots = draft
+        .knows
+        .iter()
+        .filter(|k| catalogue.find(k).is_none())
+        .map(|k| Fault { field: "knows".into(), says: format!("No knot is called “{}”.", short(k)) });
+    schools.chain(knots).collect()
 }
 
 /// Whether any of the schools puts this knot first.

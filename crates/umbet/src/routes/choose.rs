@@ -6,7 +6,7 @@ use crate::state::App;
 use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
-use umbet_core::choose::{Answer, OptionWords, choose as judge, options as part_options};
+use umbet_core::choose::{Answer, OptionWords, choose as judge, options as part_options, unknown_names};
 use umbet_core::knot::catalogue;
 use umbet_core::object::{ObjectKind, Shape};
 use umbet_core::situation::{Draft, Fragment, PART_IDS, Situation, sentence};
@@ -65,6 +65,7 @@ pub struct PartOf {
 )]
 pub async fn choose(State(app): State<App>, Body(draft): Body<Draft>) -> Result<Json<Choice>, Error> {
     let settings = app.settings();
+    known(&draft)?;
     let draft = with_habits(draft, &settings);
     let s = Situation::read(&draft).map_err(Error::Unusable)?;
     let reader = settings.reader();
@@ -97,9 +98,16 @@ pub async fn options(State(app): State<App>, Body(asked): Body<PartOf>) -> Resul
         return Err(Error::fault("part", format!("No part is called so. Parts are: {}.", PART_IDS.join(", "))));
     }
     let settings = app.settings();
+    known(&asked.draft)?;
     let draft = with_habits(asked.draft, &settings);
     Situation::read(&draft).map_err(Error::Unusable)?;
     Ok(Json(part_options(&draft, &asked.part, catalogue(), &settings.reader())))
+}
+
+/// Refuses names of schools and knots there are none of.
+fn known(draft: &Draft) -> Result<(), Error> {
+    let faults = unknown_names(draft, catalogue());
+    if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
 }
 
 /// The person's schools and known knots, unless the draft names its own.

@@ -4,6 +4,7 @@ use super::{name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use sqlx::SqlitePool;
+use umbet_core::choose::unknown_names;
 use umbet_core::knot::catalogue;
 use umbet_core::situation::{Draft, Situation};
 use utoipa::ToSchema;
@@ -204,6 +205,10 @@ impl JointInput {
     /// Checked, with the situation as text.
     fn check(&self) -> Result<(Self, String), Error> {
         Situation::read(&self.situation).map_err(Error::Unusable)?;
+        let unknown = unknown_names(&self.situation, catalogue());
+        if !unknown.is_empty() {
+            return Err(Error::Unusable(unknown));
+        }
         if self.knot.as_deref().is_some_and(|k| catalogue().find(k).is_none()) {
             return Err(Error::fault("knot", "No such knot. Take one of the catalogue."));
         }

@@ -4,7 +4,9 @@ use super::touched;
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use sqlx::SqlitePool;
-use umbet_core::situation::Fault;
+use umbet_core::choose::unknown_names;
+use umbet_core::knot::catalogue;
+use umbet_core::situation::{Draft, Fault, Task};
 use umbet_core::units::{BodyMeasures, Reader, UnitSystem};
 use utoipa::ToSchema;
 
@@ -72,20 +74,8 @@ impl Settings {
                 says: format!("{v} {unit} is out of reason: give {least} to {most} {unit}."),
             })
             .collect();
-        let schools: Vec<&str> =
-            umbet_core::choose::matters().iter().flat_map(|m| &m.ways).map(|w| w.id.as_str()).collect();
-        for s in self.schools.iter().filter(|s| !schools.contains(&s.as_str())) {
-            faults.push(Fault {
-                field: "schools".into(),
-                says: format!("No school is called “{}”.", s.chars().take(40).collect::<String>()),
-            });
-        }
-        for k in self.knows.iter().filter(|k| umbet_core::knot::catalogue().find(k).is_none()) {
-            faults.push(Fault {
-                field: "knows".into(),
-                says: format!("No knot is called “{}”.", k.chars().take(40).collect::<String>()),
-            });
-        }
+        let named = Draft { schools: self.schools.clone(), knows: self.knows.clone(), ..Draft::usual(Task::MakeFast) };
+        faults.extend(unknown_names(&named, catalogue()));
         if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
     }
 

@@ -1,0 +1,251 @@
+//! The API at its edges: every knot, every bound, many at once.
+
+mod support;
+
+use reqwest::{Method, StatusCode};
+use serde_json::{Value, json};
+use support::Server;
+
+fn tree() -> Value {
+    json!({ "task": "make-fast", "shape": "post", "size_mm": 250, "cord": { "kind": "paracord-iii" } })
+}
+
+#[tokio::test]
+async fn every_knot_has_words_and_every_move_a_drawing() {
+    let s = Server::empty().await;
+    let (_, list) = s.get("/api/knots").await;
+    let list = list.as_array().expect("a list");
+    assert!(list.len() >= 22);
+    for k in list {
+        let id = k["id"].as_str().expect("an id");
+        let (status, words) = s.get(&format!("/api/knots/{id}")).await;
+        assert_eq!(status, StatusCode::OK);
+        for field in ["steps", "telltales", "mistakes"] {
+            assert!(words[field].as_array().is_some_and(|l| !l.is_empty()), "{id}: {field}");
+        }
+        for field in ["about", "lets_go", "leaves", "leaves_because", "confirmed", "strength_source"] {
+            assert!(words[field].as_str().is_some_and(|w| !w.is_empty()), "{id}: {field}");
+        }
+        let steps = words["steps"].as_array().map_or(0, Vec::len);
+        for step in 1..=steps {
+            let (status, svg) = s.text(&format!("/api/knots/{id}/figure.svg?step={step}&labels=true")).await;
+            assert!(status == StatusCode::OK && svg.ends_with("</svg>"), "{id} {step}");
+        }
+        let (status, _) = s.text(&format!("/api/knots/{id}/figure.svg?step={}", steps + 1)).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{id} has {steps} moves");
+    }
+}
+
+#[tokio::test]
+async fn drawings_take_any_size_within_reason_and_no_other() {
+    let s = Server::empty().await;
+    let status = async |query: &str| s.text(&format!("/api/knots/clove-hitch/figure.svg?{query}")).await.0.as_u16();
+    for good in [
+        "width=60&height=60",
+        "width=2000&height=2000",
+        "size_mm=1&cord_mm=60",
+        "size_mm=2000&cord_mm=0.5",
+        "shape=square",
+        "behind=true&mirrored=true",
+    ] {
+        assert_eq!(status(good).await, 200, "{good}");
+    }
+    for bad in [
+        "width=59",
+        "height=2001",
+        "width=-1",
+        "size_mm=0",
+        "cord_mm=0",
+        "cord_mm=61",
+        "surface=lava",
+        "width=NaN",
+        "size_mm=inf",
+        "step=0",
+    ] {
+        assert_eq!(status(bad).await, 422, "{bad}");
+    }
+    for unreadable in ["shape=blob", "step=-1", "step=two", "behind=perhaps", "width="] {
+        assert_eq!(status(unreadable).await, 400, "{unreadable}");
+    }
+    let long = "x".repeat(41);
+    assert_eq!(status(&format!("pull={long}")).await, 422);
+}
+
+#[tokio::test]
+async fn names_nobody_knows_are_refused_wherever_they_stand() {
+    let s = Server::empty().await;
+    let (_, job) = s.post("/api/jobs", &json!({ "name": "Job" })).await;
+    let joints = format!("/api/jobs/{}/joints", job["id"]);
+    for (field, value) in [("schools", json!(["knot-theory"])), ("knows", json!(["gordian-knot"]))] {
+        let mut draft = tree();
+        draft[field] = value;
+        let (status, problem) = s.post("/api/choose", &draft).await;
+        assert_eq!((status, problem["faults"][0]["field"].as_str()), (StatusCode::UNPROCESSABLE_ENTITY, Some(field)));
+        let (status, _) = s.post("/api/choose/options", &json!({ "draft": draft, "part": "off" })).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+        let (status, _) = s.post(&joints, &json!({ "name": "x", "situation": draft })).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    }
+    let (status, _) = s.post("/api/choose/options", &json!({ "draft": tree(), "part": "colour" })).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    let (status, _) = s.post(&joints, &json!({ "name": "x", "situation": tree(), "knot": "gordian-knot" })).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+#[tokio::test]
+async fn every_part_of_the_sentence_can_be_asked_about() {
+    let s = Server::empty().await;
+    let (_, catalogue) = s.get("/api/catalogue").await;
+    for task in catalogue["tasks"].as_array().expect("tasks") {
+        let (_, a) = s.post("/api/choose", &task["usual"]).await;
+        let parts: Vec<&str> =
+            a["sentence"].as_array().expect("a sentence").iter().filter_map(|f| f["part"].as_str()).collect();
+        assert!(parts.len() >= 9, "{}: {parts:?}", task["task"]);
+        for part in parts {
+            let (status, list) = s.post("/api/choose/options", &json!({ "draft": a["draft"], "part": part })).await;
+            assert_eq!(status, StatusCode::OK, "{part}");
+            for o in list.as_array().expect("a list") {
+                let (status, _) = s.post("/api/choose", &o["draft"]).await;
+                assert_eq!(status, StatusCode::OK, "{part}: {}", o["words"]);
+            }
+        }
+    }
+}
+
+#[tokio::test]
+async fn bounds_are_taken_and_one_step_beyond_is_not() {
+    let s = Server::empty().await;
+    let choose = async |field: &str, value: f64| {
+        let mut d = tree();
+        d[field] = json!(value);
+        s.post("/api/choose", &d).await.0.as_u16()
+    };
+    for (field, least, most) in [("size_mm", 30.0, 1500.0), ("force_n", 1.0, 50_000.0)] {
+        assert_eq!((choose(field, least).await, choose(field, most).await), (200, 200), "{field}");
+        assert_eq!((choose(field, least * 0.99).await, choose(field, most * 1.01).await), (422, 422), "{field}");
+    }
+    let hank = async |length: f64, thick: f64| {
+        let body = json!({ "name": "h", "kind": "paracord-iii", "length_m": length, "diameter_mm": thick });
+        s.post("/api/cords", &body).await.0.as_u16()
+    };
+    assert_eq!((hank(0.05, 0.5).await, hank(2000.0, 60.0).await), (201, 201));
+    assert_eq!((hank(0.04, 4.0).await, hank(2001.0, 4.0).await), (422, 422));
+    assert_eq!((hank(1.0, 0.4).await, hank(1.0, 61.0).await), (422, 422));
+}
+
+#[tokio::test]
+async fn names_and_notes_keep_any_script_and_their_length() {
+    let s = Server::empty().await;
+    for name in ["Ægir’s føre", "麻縄の束", "🪢 knot", "a\"b\\c", &"n".repeat(80)] {
+        let (status, job) = s.post("/api/jobs", &json!({ "name": name })).await;
+        assert_eq!((status, job["name"].as_str()), (StatusCode::CREATED, Some(name)));
+    }
+    let (status, _) = s.post("/api/jobs", &json!({ "name": "n".repeat(81) })).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    let (status, _) = s.post("/api/jobs", &json!({ "name": "n", "note": "n".repeat(2001) })).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+#[tokio::test]
+async fn many_writers_at_once_lose_nothing() {
+    let s = Server::empty().await;
+    let (_, job) = s.post("/api/jobs", &json!({ "name": "Job" })).await;
+    let at = format!("/api/jobs/{}", job["id"]);
+    let adds = (0..40).map(|i| {
+        let (client, url) = (s.client.clone(), s.url(&format!("{at}/joints")));
+        tokio::spawn(async move {
+            let body = json!({ "name": format!("Joint {i}"), "situation": tree() });
+            client.post(url).json(&body).send().await.expect("an answer").status()
+        })
+    });
+    for add in adds.collect::<Vec<_>>() {
+        assert_eq!(add.await.expect("it ends"), StatusCode::CREATED);
+    }
+    let (_, view) = s.get(&at).await;
+    let joints = view["joints"].as_array().expect("joints");
+    let mut positions: Vec<i64> = joints.iter().filter_map(|j| j["joint"]["position"].as_i64()).collect();
+    positions.dedup();
+    assert_eq!((joints.len(), positions.len()), (40, 40), "each has a place of its own");
+}
+
+/// Of many changes to one version exactly one is kept.
+#[tokio::test]
+async fn one_of_many_changes_to_a_version_is_kept() {
+    let s = Server::empty().await;
+    let (_, job) = s.post("/api/jobs", &json!({ "name": "Job" })).await;
+    let puts = (0..12).map(|i| {
+        let (client, url) = (s.client.clone(), s.url(&format!("/api/jobs/{}", job["id"])));
+        tokio::spawn(async move {
+            let body = json!({ "name": format!("Name {i}"), "version": 1 });
+            client.put(url).json(&body).send().await.expect("an answer").status()
+        })
+    });
+    let mut kept = 0;
+    for put in puts.collect::<Vec<_>>() {
+        match put.await.expect("it ends") {
+            StatusCode::OK => kept += 1,
+            other => assert_eq!(other, StatusCode::CONFLICT),
+        }
+    }
+    assert_eq!(kept, 1);
+}
+
+#[tokio::test]
+async fn joints_are_put_in_another_order() {
+    let s = Server::demo().await;
+    let (_, view) = s.get("/api/jobs/1").await;
+    let last = view["joints"].as_array().and_then(|j| j.last()).expect("a joint")["joint"].clone();
+    let mut moved = json!({ "name": last["name"], "situation": last["situation"], "knot": last["knot"], "version": last["version"], "position": 1 });
+    let (status, _) = s.put(&format!("/api/joints/{}", last["id"]), &moved).await;
+    assert_eq!(status, StatusCode::OK);
+    let (_, view) = s.get("/api/jobs/1").await;
+    assert!(view["joints"].as_array().expect("joints")[..2].iter().any(|j| j["joint"]["id"] == last["id"]));
+    moved["position"] = json!(0);
+    assert_eq!(s.put(&format!("/api/joints/{}", last["id"]), &moved).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+#[tokio::test]
+async fn what_is_gone_or_never_was_is_not_found() {
+    let s = Server::empty().await;
+    for (method, path) in [
+        (Method::GET, "/api/jobs/7"),
+        (Method::DELETE, "/api/jobs/7"),
+        (Method::POST, "/api/jobs/7/restore"),
+        (Method::DELETE, "/api/joints/7"),
+        (Method::POST, "/api/joints/7/restore"),
+        (Method::DELETE, "/api/cords/7"),
+        (Method::POST, "/api/cords/7/restore"),
+        (Method::GET, "/api/knots/x/figure.svg"),
+        (Method::GET, "/assets/no-such-file.js"),
+    ] {
+        let r = s.client.request(method.clone(), s.url(path)).send().await.expect("an answer");
+        assert_eq!(r.status(), StatusCode::NOT_FOUND, "{method} {path}");
+        assert_eq!(r.headers()["content-type"], "application/problem+json", "{method} {path}");
+    }
+    let (status, _) = s.post("/api/jobs/7/joints", &json!({ "name": "x", "situation": tree() })).await;
+    assert_eq!(status, StatusCode::NOT_FOUND);
+}
+
+/// The page itself, for any address of its own, is never kept by a cache; its named files are, for good.
+#[tokio::test]
+async fn the_page_is_served_for_its_own_addresses() {
+    let s = Server::empty().await;
+    for path in ["/", "/jobs/1", "/knots/bowline"] {
+        let r = s.client.get(s.url(path)).send().await.expect("an answer");
+        assert_eq!(
+            (r.status(), r.headers()["cache-control"].to_str().ok()),
+            (StatusCode::OK, Some("no-cache")),
+            "{path}"
+        );
+        let html = r.text().await.expect("text");
+        assert!(html.contains("<div id=\"app\">"), "{path}");
+        if path == "/" {
+            let script =
+                html.split('"').find(|w| w.starts_with("/assets/") && w.ends_with(".js")).expect("a script").to_owned();
+            let r = s.client.get(s.url(&script)).send().await.expect("an answer");
+            assert!(r.headers()["cache-control"].to_str().is_ok_and(|c| c.contains("immutable")), "{script}");
+        }
+    }
+    let head = s.client.head(s.url("/")).send().await.expect("an answer");
+    assert_eq!(head.status(), StatusCode::OK);
+}
