@@ -198,3 +198,22 @@ async fn the_object_and_the_cord_change_size() {
     b.see_words(".tie-figure text", "tail 192 mm").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
+
+/// At night a screen is dimmed no lower than 70 %, on this device only, and second text takes the first's ink.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_screen_is_dimmed_at_night() {
+    let (s, b) = (Server::empty().await, Browser::open(1280, 800).await);
+    goto(&b, &s, "/habits").await;
+    b.press(".tabs .btn", "Night").await;
+    until(&s, "/api/settings", "/light", &json!("night")).await;
+    let slider = b.see(".dimmer input").await;
+    slider.click().await.expect("it is pressed");
+    slider.send_keys(Key::Home).await.expect("the least");
+    b.see_words(".dimmer", "70 %").await;
+    let filter = b.driver.execute("return document.body.style.filter", vec![]).await.expect("a style");
+    assert_eq!(filter.json().as_str(), Some("brightness(70%)"));
+    goto(&b, &s, "/").await;
+    b.see(".answer.first").await;
+    assert!(b.driver.find(By::Css("html[data-dimmed]")).await.is_ok());
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}

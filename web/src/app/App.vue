@@ -12,6 +12,9 @@ const dark = window.matchMedia('(prefers-color-scheme: dark)')
 watchEffect(() => {
   const night = habits.settings.light === 'night' || (habits.settings.light === 'system' && dark.matches)
   document.documentElement.dataset.bsTheme = night ? 'dark' : 'light'
+  const dimmed = night && habits.brightness < 100
+  document.documentElement.toggleAttribute('data-dimmed', dimmed)
+  document.body.style.filter = dimmed ? `brightness(${habits.brightness}%)` : ''
 })
 </script>
 

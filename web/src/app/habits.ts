@@ -13,9 +13,13 @@ const usual: Settings = {
   version: 0,
 }
 
+const DIM = 'umbet.brightness'
+
 export const useHabits = defineStore('habits', () => {
   const settings = ref<Settings>(usual)
   const trouble = ref('')
+  /** How bright this screen is at night, per cent; a matter of this device, not of the person. */
+  const brightness = ref(Number(localStorage.getItem(DIM) ?? 100))
   /** Grows whenever words or drawings made from the habits are out of date. */
   const changes = ref(0)
 
@@ -34,5 +38,10 @@ export const useHabits = defineStore('habits', () => {
     changes.value += 1
   }
 
-  return { settings, trouble, changes, load, save }
+  function dim(percent: number) {
+    brightness.value = Math.min(Math.max(percent, 70), 100)
+    localStorage.setItem(DIM, String(brightness.value))
+  }
+
+  return { settings, trouble, brightness, changes, load, save, dim }
 })

@@ -42,6 +42,10 @@ function know(id: string) {
         <BButton v-for="[value, says] in list" :key="value" class="btn-tab" :class="{ on: habits.settings[field] === value }" :aria-pressed="habits.settings[field] === value" @click="habits.save({ [field]: value })">{{ says }}</BButton>
       </div>
     </fieldset>
+    <fieldset v-if="habits.settings.light !== 'day'">
+      <legend>Brightness at night, on this device</legend>
+      <label class="dimmer"><span class="visually-hidden">Brightness, per cent</span><input type="range" class="form-range" min="70" max="100" step="5" :value="habits.brightness" @input="habits.dim(Number(($event.target as HTMLInputElement).value))" /> {{ habits.brightness }} %</label>
+    </fieldset>
     <fieldset>
       <legend>Your body as a tape</legend>
       <div class="measures">
