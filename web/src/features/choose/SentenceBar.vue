@@ -15,6 +15,7 @@ const here = computed(() => props.sentence.find((f) => f.part === open.value))
 
 async function toggle(f: Fragment) {
   if (!f.part || open.value === f.part) return close()
+  list.value = []
   open.value = f.part
   await ask(f.part)
   await nextTick()
@@ -23,7 +24,9 @@ async function toggle(f: Fragment) {
 }
 
 async function ask(part: string) {
-  list.value = await got(api.POST('/api/choose/options', { body: { draft: props.draft, part } }))
+  const options = await got(api.POST('/api/choose/options', { body: { draft: props.draft, part } }))
+  if (open.value !== part) return
+  list.value = options
   number.value = String(here.value?.number?.value ?? '')
 }
 watch(() => props.draft, () => open.value && void ask(open.value))
@@ -55,7 +58,7 @@ const gap = (f: Fragment, i: number) => (i > 0 && !/^[.,]/.test(f.words) ? ' ' :
 </script>
 
 <template>
-  <section class="speech" aria-label="The situation">
+  <section class="speech" aria-label="The situation" @keydown.esc="open && close()">
     <p class="sentence">
       <template v-for="(f, i) in sentence" :key="f.part ?? i">{{ gap(f, i) }}<button
           v-if="f.part" type="button" class="part" :class="{ open: open === f.part }" :data-part="f.part"
@@ -63,7 +66,7 @@ const gap = (f: Fragment, i: number) => (i > 0 && !/^[.,]/.test(f.words) ? ' ' :
         >{{ f.words }}</button><template v-else>{{ f.words }}</template></template>
       <slot />
     </p>
-    <div v-if="open && here" ref="panel" class="choices" @keydown.esc="close">
+    <div v-if="open && here" ref="panel" class="choices">
       <div class="choices-head">
         <h2>{{ here.label }}</h2>
         <BButton class="btn-bare" variant="link" aria-label="Close" @click="close"><IconClose class="i" /></BButton>
