@@ -45,10 +45,16 @@ async fn fifty_clients_choose_at_once() {
 #[ignore = "a benchmark; run by `cargo xtask bench`"]
 async fn the_first_answer_is_on_screen() {
     let (s, b) = (Server::demo().await, support::browser::Browser::open(1280, 800).await);
-    let watch = "const done = arguments[arguments.length - 1]; const look = () => document.querySelector('.answer.first svg') ? done(performance.now()) : requestAnimationFrame(look); look()";
-    for _ in 0..5 {
+    let watch = "const done = arguments[arguments.length - 1]; const look = () => document.querySelector('.answer.first h2') ? done(performance.now()) : setTimeout(look, 5); look()";
+    // A browser that is running, and has never seen this page: its cache is off.
+    let off = json!({ "cacheDisabled": true });
+    b.driver.cdp().send_raw("Network.setCacheDisabled", off).await.expect("the cache is off");
+    for _ in 0..6 {
         b.driver.goto(s.url("/")).await.expect("the page opens");
         let took = b.driver.execute_async(watch, vec![]).await.expect("an answer is drawn");
-        println!("first answer drawn {:.0} ms after the page was asked for", took.json().as_f64().unwrap_or(f64::NAN));
+        println!(
+            "first answer on screen {:.0} ms after the page was asked for",
+            took.json().as_f64().unwrap_or(f64::NAN)
+        );
     }
 }
