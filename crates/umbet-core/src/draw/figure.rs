@@ -67,17 +67,12 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let view = View::frame(&knot.path, &busy, fit, figure.mirrored, figure.behind, figure.size, margins);
 
     let laid = figure.step.map_or_else(|| whole.clone(), |s| laid_before(knot, s));
-    let runs: Vec<Run> = laid.iter().map(|l| l.run(knot, &view)).collect();
+    let runs: Vec<Run> = laid.iter().map(|l| l.run(&view)).collect();
     let mut scene = Scene { width: figure.size[0], height: figure.size[1], items: Vec::new(), alt: alt(knot, figure) };
     let next = figure.step.map_or_else(Vec::new, |step| next_moves(knot, step, &runs, &view));
     scene.items.extend(painted(knot, &runs, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
     Ok(scene)
-}
-
-/// The knot's letters of rope on the page, for captions; A is the braided one.
-pub fn first_letters(knot: &Knot) -> Vec<&str> {
-    knot.path.strands.iter().map(|s| s.name.as_str()).collect()
 }
 
 fn alt(knot: &Knot, figure: &Figure) -> String {
@@ -178,7 +173,7 @@ fn round_tip(out: &[P3], back: P3) -> Vec<P3> {
 
 impl Laid {
     /// Turned for the page, with ends that run on led out of the frame.
-    fn run(&self, knot: &Knot, view: &View) -> Run {
+    fn run(&self, view: &View) -> Run {
         let turned: Vec<P3> = self.points.iter().map(|&p| view.turn(p)).collect();
         let mut points = led_out(&turned);
         if !self.ends {
@@ -186,9 +181,8 @@ impl Laid {
             points = led_out(&points);
             points.reverse();
         }
-        let _ = knot;
         let pattern = if self.rope == 0 { Pattern::Braided } else { Pattern::Laid };
-        Run { points, pattern, whipped: self.ends, whipped_start: false }
+        Run { points, pattern, whipped: self.ends }
     }
 }
 

@@ -27,8 +27,6 @@ pub struct Run {
     pub pattern: Pattern,
     /// Ends in a whipped working end.
     pub whipped: bool,
-    /// Begins in a whipped end as well.
-    pub whipped_start: bool,
 }
 
 /// A painted piece of rope and the depth it lies at.
@@ -146,7 +144,6 @@ fn paint(run: &Run, line: &Line<'_>, span: &Span, view: &View) -> Piece {
     let ink = (0.085f64).max(1.2 / scale).min(0.2);
     let end = *length.last().unwrap_or(&0.0);
     let body_to = if run.whipped { length.partition_point(|&l| l < end - WHIPPING) } else { flat.len() - 1 };
-    let body_from = if run.whipped_start { length.partition_point(|&l| l < WHIPPING) } else { 0 };
     let page = |from: usize, to: usize| -> Vec<P2> {
         thinned(&flat[from..=to].iter().map(|&p| view.page(p)).collect::<Vec<_>>(), 0.12)
     };
@@ -161,17 +158,16 @@ fn paint(run: &Run, line: &Line<'_>, span: &Span, view: &View) -> Piece {
         width: Some(scale * (1.0 - 2.0 * ink)),
         dash: None,
     };
-    let (a, b) = (span.from.max(body_from), span.to.min(body_to));
+    let (a, b) = (span.from, span.to.min(body_to));
     if a < b {
         let class = if run.pattern == Pattern::Braided { "ra" } else { "rb" };
         items.push(fill(class, a, b));
         items.extend(texture(run, line, a, b, view));
     }
-    for (from, to, at_end) in [(span.from, span.to.min(body_from), false), (span.from.max(body_to), span.to, true)] {
-        if from < to {
-            items.push(fill("rt", from, to));
-            items.push(whipping(line, from, to, at_end, view));
-        }
+    let end_from = span.from.max(body_to);
+    if end_from < span.to {
+        items.push(fill("rt", end_from, span.to));
+        items.push(whipping(line, end_from, span.to, view));
     }
     Piece { depth: span.depth, items }
 }
@@ -248,12 +244,12 @@ fn mark(pattern: Pattern, c: P2, t: P2, view: &View) -> Vec<P2> {
 }
 
 /// Four turns of twine across the end, and the cut.
-fn whipping(line: &Line<'_>, from: usize, to: usize, at_end: bool, view: &View) -> Item {
+fn whipping(line: &Line<'_>, from: usize, to: usize, view: &View) -> Item {
     let (flat, t) = (line.flat, &line.tangent);
     let turns = 4.min(to - from);
     let mut runs: Vec<Vec<P2>> = (0..=turns)
         .map(|k| {
-            let i = if at_end { to - (to - from) * k / (turns + 1) } else { from + (to - from) * k / (turns + 1) };
+            let i = to - (to - from) * k / (turns + 1);
             let (p, n) = (flat[i], left_of(t[i]));
             vec![
                 view.page([p[0] + 0.46 * n[0], p[1] + 0.46 * n[1]]),

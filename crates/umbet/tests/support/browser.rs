@@ -163,16 +163,8 @@ impl Browser {
 
     /// Everything the page complained of, but for refusals a test asked for.
     pub async fn complaints(&self) -> Vec<String> {
-        let script = "return window.__complaints ?? []";
-        let own = self
-            .driver
-            .execute(script, vec![])
-            .await
-            .ok()
-            .and_then(|r| r.json().as_array().cloned())
-            .unwrap_or_default();
-        let mut all: Vec<String> = own.iter().map(ToString::to_string).collect();
         let log = self.driver.browser_log().await.unwrap_or_default();
+        let mut all: Vec<String> = Vec::new();
         all.extend(log.iter().filter(|e| e.level == "SEVERE").map(|e| e.message.clone()));
         all.retain(|m| !m.contains("status of 404") && !m.contains("status of 422") && !m.contains("status of 409"));
         all
