@@ -2,7 +2,9 @@
 
 use std::collections::HashMap;
 use umbet_core::knot::{Knot, catalogue};
-use umbet_core::topology::{Diagram, Laurent, Side, closed, jones, pole_loop};
+use umbet_core::topology::{
+    Diagram, Laurent, Named, Side, closed, jones, knot_name, link_name, pole_loop, simplified,
+};
 
 /// A row of a table: name, planar-diagram code, Jones polynomial.
 struct Row {
@@ -29,11 +31,11 @@ fn table(text: &str) -> Vec<Row> {
 }
 
 fn knots() -> Vec<Row> {
-    table(include_str!("data/knots.csv"))
+    table(include_str!("../catalogue/tables/knots.csv"))
 }
 
 fn links() -> Vec<Row> {
-    table(include_str!("data/links.csv"))
+    table(include_str!("../catalogue/tables/links.csv"))
 }
 
 /// Polynomials of a knot hold even powers of √t only: written in t.
@@ -180,5 +182,58 @@ fn the_fingerprint_does_not_depend_on_the_view() {
         });
         let v = in_t(&jones(&Diagram::of(&[turned.collect()])));
         assert_eq!(v, table["4_1"], "view {k}");
+    }
+}
+
+/// KnotInfo: a minimal diagram cannot lose a crossing, and keeps its type.
+#[test]
+fn a_minimal_diagram_keeps_its_crossings_and_its_name() {
+    for row in knots().into_iter().filter(|r| r.code.len() <= 10) {
+        let d = Diagram::from_code(&row.code);
+        let s = simplified(&d);
+        assert_eq!(s.crossings.len(), row.code.len(), "{}", row.name);
+        assert_eq!(in_t(&jones(&s)), row.jones, "{}", row.name);
+        let named = match knot_name(&d) {
+            Named::One(name) => vec![name],
+            Named::OneOf(names) => names,
+            other => panic!("{}: {other:?}", row.name),
+        };
+        assert!(named.contains(&row.name), "{}: {named:?}", row.name);
+    }
+}
+
+/// LinkInfo: the same for two curves.
+#[test]
+fn a_minimal_link_keeps_its_crossings_and_its_name() {
+    for row in links() {
+        let d = Diagram::from_code(&row.code);
+        assert_eq!(simplified(&d).crossings.len(), row.code.len(), "{}", row.name);
+        let plain = row.name.split('{').next().expect("a name").to_owned();
+        let ok = match link_name(&d) {
+            Named::One(name) => name == plain || name == format!("m{plain}"),
+            Named::OneOf(names) => names.contains(&plain) || names.contains(&format!("m{plain}")),
+            _ => false,
+        };
+        assert!(ok, "{}: {:?}", row.name, link_name(&d));
+    }
+}
+
+proptest::proptest! {
+    /// A curve that only ever descends, then rises straight back, is unknotted however it is scrawled.
+    #[test]
+    fn a_descending_scrawl_falls_open(corners in proptest::collection::vec((-50.0..50.0f64, -50.0..50.0f64), 4..16)) {
+        let n = corners.len() as f64;
+        let curve = corners.iter().enumerate().map(|(i, c)| [c.0, c.1, n - i as f64]).collect::<Vec<_>>();
+        proptest::prop_assert_eq!(knot_name(&Diagram::of(&[curve])), Named::Nothing);
+    }
+
+    /// Pass moves never change the type.
+    #[test]
+    fn simplifying_keeps_the_fingerprint(corners in proptest::collection::vec((-50.0..50.0f64, -50.0..50.0f64, -50.0..50.0f64), 5..12)) {
+        let curve = corners.iter().map(|c| [c.0, c.1, c.2]).collect::<Vec<_>>();
+        let d = Diagram::of(&[curve]);
+        let s = simplified(&d);
+        proptest::prop_assert!(s.crossings.len() <= d.crossings.len());
+        proptest::prop_assert_eq!(jones(&s), jones(&d));
     }
 }

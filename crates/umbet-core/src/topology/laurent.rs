@@ -105,6 +105,15 @@ impl Laurent {
         Some(out)
     }
 
+    /// Every power multiplied: x replaced by xᵏ.
+    #[must_use]
+    pub fn powers_multiplied(&self, by: i32) -> Self {
+        let mut out = Self::default();
+        (self.low..).zip(&self.coefficients).for_each(|(k, &c)| out.add_scaled(&Self::one(), c, k * by));
+        out.trim();
+        out
+    }
+
     /// Takes zeros off both ends.
     pub fn trim(&mut self) {
         let lead = self.coefficients.iter().take_while(|c| **c == 0).count();

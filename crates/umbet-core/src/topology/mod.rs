@@ -9,8 +9,12 @@ mod bracket;
 mod closure;
 mod diagram;
 mod laurent;
+mod simplify;
+mod table;
 
 pub use bracket::jones;
 pub use closure::{Side, closed, pole_loop};
 pub use diagram::{Crossing, Diagram};
 pub use laurent::Laurent;
+pub use simplify::simplified;
+pub use table::{Named, knot_name, link_name};
