@@ -1,9 +1,11 @@
 //! The fingerprint against published tables, and the catalogue against the fingerprint.
 
 use std::collections::HashMap;
-use umbet_core::knot::{Knot, catalogue};
+use umbet_core::knot::path::KnotPath;
+use umbet_core::knot::{Identity, Knot, catalogue, notation};
 use umbet_core::topology::{
-    Diagram, Laurent, Named, Side, closed, jones, knot_name, link_name, pole_loop, simplified,
+    Diagram, Laurent, Made, Named, Side, closed, identify, jones, knot_name, laid_wrong, link_name, misstep_written,
+    parse_actions, pole_loop, simplified,
 };
 
 /// A row of a table: name, planar-diagram code, Jones polynomial.
@@ -86,7 +88,9 @@ fn closure(points: &[[f64; 3]], side: Side) -> Laurent {
 
 /// What is known of one knot's identity, checked line by line.
 struct Check<'a> {
-    knot: &'a Knot,
+    what: &'a str,
+    identity: &'a Identity,
+    path: &'a KnotPath,
     knots: &'a HashMap<String, Laurent>,
     links: &'a [Row],
 }
@@ -95,12 +99,12 @@ impl Check<'_> {
     fn is(&self, got: &Laurent, expected: &str, what: &str) {
         let expected_value = named(expected, self.knots);
         let same = *got == expected_value || *got == expected_value.mirrored();
-        assert!(same, "{}, {what}: not {expected} but {got:?}", self.knot.id);
+        assert!(same, "{}, {what}: not {expected} but {got:?}", self.what);
     }
 
     fn all(&self) {
-        let id = &self.knot.entry.identity;
-        let strands = &self.knot.path.strands;
+        let id = self.identity;
+        let strands = &self.path.strands;
         let first = &strands[0];
         let mut checked = 0;
         let mut check = |expected: &Option<String>, what: &str, got: &dyn Fn() -> Laurent| {
@@ -124,23 +128,27 @@ impl Check<'_> {
             let turned: Vec<[f64; 3]> = strands[0].points.iter().rev().copied().collect();
             in_t(&jones(&Diagram::of(&[closed(&[(&turned, Side::Front), (&strands[1].points, Side::Behind)])])))
         });
+        check(&id.crosswise, "each end joined with the other's standing part", &|| {
+            let (a, b) = (&strands[0].points, &strands[1].points);
+            in_t(&jones(&Diagram::of(&[closed(&[(a, Side::Front), (b, Side::Behind)])])))
+        });
         if let Some(name) = &id.link {
             self.link(name);
             checked += 1;
         }
-        assert!(checked > 0, "{} proves nothing", self.knot.id);
+        assert!(checked > 0, "{} proves nothing", self.what);
     }
 
     /// With the pole as a second curve, up to mirror and orientation.
     fn link(&self, name: &str) {
-        let rope = closed(&[(&self.knot.path.strands[0].points, Side::Front)]);
-        let got = jones(&Diagram::of(&[rope, pole_loop(&self.knot.path.poles[0])]));
+        let rope = closed(&[(&self.path.strands[0].points, Side::Front)]);
+        let got = jones(&Diagram::of(&[rope, pole_loop(&self.path.poles[0])]));
         if name == "unlink" {
-            assert_eq!(got, Laurent::new(-1, vec![-1, 0, -1]), "{}", self.knot.id);
+            assert_eq!(got, Laurent::new(-1, vec![-1, 0, -1]), "{}", self.what);
             return;
         }
         let same = |r: &&Row| r.name.split('{').next() == Some(name) && (r.jones == got || r.jones.mirrored() == got);
-        assert!(self.links.iter().any(|r| same(&r)), "{} with its pole is not {name}: {got:?}", self.knot.id);
+        assert!(self.links.iter().any(|r| same(&r)), "{} with its pole is not {name}: {got:?}", self.what);
     }
 }
 
@@ -151,7 +159,72 @@ impl Check<'_> {
 fn every_knot_of_the_catalogue_is_the_knot_it_says() {
     let (knots, links) = (names(), links());
     for knot in catalogue().knots() {
-        Check { knot, knots: &knots, links: &links }.all();
+        let identity = &knot.entry.identity;
+        Check { what: &knot.id, identity, path: &knot.path, knots: &knots, links: &links }.all();
+        let text = notation::parse(&knot.entry.path).expect("reads");
+        for form in &knot.entry.wrong {
+            let actions = parse_actions(&text, &form.action).expect("actions of this knot");
+            let path = laid_wrong(&text, &actions).expect("can be laid");
+            Check { what: &form.name, identity: &form.identity, path: &path, knots: &knots, links: &links }.all();
+        }
+    }
+}
+
+/// Made by one action, in words.
+fn makes(knot: &str, action: &str) -> Made {
+    misstep_written(find(knot), action).unwrap_or_else(|| panic!("{knot}: {action} cannot be laid")).made
+}
+
+/// Common practice, and the types above: a half knot of the reef turned round is the granny, tails exchanged the
+/// thief; a constrictor short of a tuck is the clove; a clove with its second turn reversed the cow; a bowline whose
+/// first turn is laid the wrong way falls open.
+#[test]
+fn one_action_done_wrong_makes_the_knot_the_trade_knows() {
+    for half in ["B1-3", "B4-6"] {
+        assert_eq!(makes("reef", half), Made::Wrong("Granny"));
+    }
+    assert_eq!(makes("reef", "B-exchanged"), Made::Wrong("Thief knot"));
+    assert_eq!(makes("constrictor", "A2"), Made::Knots(vec!["clove-hitch"]));
+    assert_eq!(makes("constrictor", "A4"), Made::Knots(vec!["clove-hitch"]));
+    assert_eq!(makes("clove-hitch", "A-turn-10"), Made::Knots(vec!["cow-hitch"]));
+    assert_eq!(makes("bowline", "A1,A7"), Made::Nothing);
+    assert_eq!(makes("figure-eight", "A3-4"), Made::Knots(vec!["overhand"]));
+    assert_eq!(makes("siberian-hitch", "A-threaded"), Made::Knots(vec!["figure-eight-hitch"]));
+}
+
+/// What a knot's file says a mistake makes is what the path makes.
+#[test]
+fn every_written_mistake_makes_what_it_says() {
+    for knot in catalogue().knots() {
+        for m in &knot.entry.mistake {
+            let Some(action) = &m.action else { continue };
+            let said = m.makes.to_lowercase();
+            let agrees = match makes(&knot.id, action) {
+                Made::Nothing => said == "nothing",
+                Made::Wrong(name) => said == name.to_lowercase(),
+                Made::Knots(ids) => ids.iter().any(|id| find(id).entry.name.to_lowercase().starts_with(&said)),
+                Made::Tabled(_) | Made::Unknown => said != "nothing" && catalogue().knots().iter().all(|k| k.entry.name.to_lowercase() != said),
+            };
+            assert!(agrees, "{}: {} says {} but makes {:?}", knot.id, m.done, m.makes, makes(&knot.id, action));
+        }
+    }
+}
+
+/// Every knot of the catalogue is found by its own drawing, and in the mirror.
+#[test]
+fn every_knot_is_told_from_the_others() {
+    for knot in catalogue().knots() {
+        let mut mirrored = knot.path.clone();
+        for p in mirrored.strands.iter_mut().flat_map(|s| &mut s.points) {
+            p[0] = -p[0];
+        }
+        mirrored.poles.iter_mut().for_each(|p| p.at[0] = -p.at[0]);
+        for path in [&knot.path, &mirrored] {
+            let Made::Knots(found) = identify(path) else { panic!("{} is not found", knot.id) };
+            let alone = found == [knot.id.as_str()];
+            let twins = ["simple-simon-under", "simple-simon-over"];
+            assert!(alone || (twins.contains(&knot.id.as_str()) && found == twins), "{}: {found:?}", knot.id);
+        }
     }
 }
 

@@ -263,6 +263,8 @@ pub struct Identity {
     pub ropes: Option<Vec<String>>,
     /// Two ropes: standing parts joined in front, ends joined behind.
     pub joined: Option<String>,
+    /// Two ropes: each end joined with the other's standing part.
+    pub crosswise: Option<String>,
     /// Each strand of a doubled rope alone.
     pub strands: Option<String>,
 }
@@ -302,6 +304,24 @@ pub struct Mistake {
     /// What it makes.
     pub makes: String,
     /// What that does.
+    pub so: String,
+    /// The tying action, as `topology::parse_actions` reads it, when it is one: the product lays it, draws it and
+    /// checks what it makes.
+    #[serde(default, skip_serializing)]
+    pub action: Option<String>,
+}
+
+/// A wrong form of this knot that has a name of its own.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct WrongForm {
+    /// Its name.
+    pub name: String,
+    /// The tying actions that make it of this knot.
+    pub action: String,
+    /// What the wrong form must prove to be.
+    pub identity: Identity,
+    /// Why it is not used.
     pub so: String,
 }
 
@@ -381,6 +401,9 @@ pub struct Entry {
     pub telltale: Vec<Telltale>,
     /// Usual mistakes.
     pub mistake: Vec<Mistake>,
+    /// Wrong forms with names of their own.
+    #[serde(default)]
+    pub wrong: Vec<WrongForm>,
     /// Cautions.
     #[serde(default)]
     pub caution: Vec<Caution>,

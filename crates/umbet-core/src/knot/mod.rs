@@ -1,5 +1,6 @@
 //! Knots: the notation they are written in, the path it describes, and the catalogue entry round it.
 
+mod bight;
 mod catalogue;
 mod entry;
 pub mod meeting;
@@ -11,6 +12,6 @@ pub mod spline;
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
     Along, Backup, Caution, CordNeeds, Family, Grip, Hands, Identity, Knot, Leaves, Mistake, Place, Release, School,
-    Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear,
+    Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm,
 };
 pub use mend::Mend;

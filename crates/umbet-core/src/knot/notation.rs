@@ -19,6 +19,7 @@
 //! * `(L … )` or `(R … )`: a **bight** pushed through. The waypoints are its middle line; both legs go
 //!   together, the outgoing one on the left or right. Each letter inside is written once for both legs.
 //!   The last waypoint is the tip; after `)` the tail runs on from where the bight began.
+//! * `*`: the waypoint before it is the crown of a fixed loop, where the loop would be cut to see its halves.
 //! * `w=0.8` half distance of the legs; `eye=2.6,7` opens the tip into an eye (half width, length).
 //!
 //! `double 0.9 loop 12 tail 6 wide 4` after a `flat`: the rope is followed back, leaving an eye.
@@ -134,6 +135,8 @@ pub struct RopeText {
     pub tuck: Option<Tuck>,
     /// Followed back, if it is.
     pub double: Option<Double>,
+    /// Waypoint at the crown of a fixed loop.
+    pub crown: Option<usize>,
 }
 
 /// What is wrong with a text, and where.
@@ -242,6 +245,7 @@ impl Reading {
             letters: Vec::new(),
             tuck: None,
             double: None,
+            crown: None,
         });
         self.level = None;
         Ok(())
@@ -261,6 +265,10 @@ impl Reading {
                 let after = rope.waypoints.len().checked_sub(1);
                 let after = after.ok_or_else(|| fault(n, word, "a waypoint before the first letter"))?;
                 rope.letters.push(Letter { over: word == "o", after });
+            }
+            "*" => {
+                let crown = rope.waypoints.len().checked_sub(1).filter(|_| rope.crown.is_none());
+                rope.crown = Some(crown.ok_or_else(|| fault(n, word, "one crown a rope, after a waypoint"))?);
             }
             "(L" | "(R" => {
                 if rope.tuck.is_some() || self.open_tuck.is_some() || rope.waypoints.is_empty() {
@@ -399,6 +407,9 @@ fn write_rope(f: &mut std::fmt::Formatter<'_>, rope: &RopeText) -> std::fmt::Res
                 write_letters(f)?;
             }
             _ => write_letters(f)?,
+        }
+        if rope.crown == Some(i) {
+            write!(f, " *")?;
         }
     }
     writeln!(f)?;

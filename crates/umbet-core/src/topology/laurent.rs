@@ -3,7 +3,7 @@
 use std::ops::{Add, Mul};
 
 /// Σ cₖ·xᵏ, k from `low` upwards; zero has no coefficients. Always trimmed, so equality is plain.
-#[derive(Debug, Clone, PartialEq, Eq, Hash, Default)]
+#[derive(Debug, Clone, PartialEq, Eq, PartialOrd, Ord, Hash, Default)]
 pub struct Laurent {
     low: i32,
     coefficients: Vec<i64>,

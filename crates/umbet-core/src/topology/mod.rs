@@ -5,16 +5,24 @@
 //! the work grows with the frontier's width, not with the number of crossings. Checked against every
 //! prime knot to 12 crossings of KnotInfo and every two-component link to 10 of LinkInfo.
 
+mod action;
 mod bracket;
 mod closure;
 mod diagram;
+mod fingerprint;
+mod identify;
 mod laurent;
+mod misstep;
 mod simplify;
 mod table;
 
+pub use action::{Action, Wrong, laid_wrong, parse_actions};
 pub use bracket::jones;
 pub use closure::{Side, closed, pole_loop};
 pub use diagram::{Crossing, Diagram};
+pub use fingerprint::{Closure, Fingerprint, What, closures};
+pub use identify::{Made, identify};
 pub use laurent::Laurent;
+pub use misstep::{Misstep, misstep_written, missteps, missteps_of};
 pub use simplify::simplified;
 pub use table::{Named, knot_name, link_name};

@@ -1,0 +1,81 @@
+//! Which knot a path is: the catalogue's, by fingerprint, else a name of the tables, else nothing known.
+
+use super::action::{laid_wrong, parse_actions};
+use super::fingerprint::{Closure, Fingerprint, What, closures};
+use super::table::{Named, knot_name};
+use crate::knot::path::KnotPath;
+use crate::knot::{catalogue, notation};
+use std::sync::LazyLock;
+
+/// What a tied path turns out to be.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Made {
+    /// Knots of the catalogue, by id: one, or those only dressing tells apart.
+    Knots(Vec<&'static str>),
+    /// A wrong form with a name of its own, such as granny.
+    Wrong(&'static str),
+    /// It falls open: a straight rope, free of any pole.
+    Nothing,
+    /// A knot of the tables that the trade has no use for.
+    Tabled(String),
+    /// Not a knot we know.
+    Unknown,
+}
+
+/// A tie known by its fingerprint.
+struct Known {
+    made: Made,
+    crossings: usize,
+    print: Fingerprint,
+}
+
+/// The catalogue's knots and their wrong forms.
+static KNOWN: LazyLock<Vec<Known>> = LazyLock::new(|| {
+    let known = |made, path: &KnotPath| Known { made, crossings: path.crossings.len(), print: Fingerprint::of(path) };
+    let mut all = Vec::new();
+    for knot in catalogue().knots() {
+        all.push(known(Made::Knots(vec![&knot.id]), &knot.path));
+        let Ok(text) = notation::parse(&knot.entry.path) else { continue };
+        for form in &knot.entry.wrong {
+            let path = parse_actions(&text, &form.action).and_then(|a| laid_wrong(&text, &a));
+            all.extend(path.map(|p| known(Made::Wrong(&form.name), &p)));
+        }
+    }
+    all
+});
+
+/// Names a path.
+pub fn identify(path: &KnotPath) -> Made {
+    let all = closures(path);
+    let print = Fingerprint::from_closures(path, &all);
+    nearest(path, &print).unwrap_or_else(|| unlisted(path, &all))
+}
+
+/// Known ties of this fingerprint; of several, those drawn with the most alike number of crossings.
+fn nearest(path: &KnotPath, print: &Fingerprint) -> Option<Made> {
+    let apart = |k: &Known| k.crossings.abs_diff(path.crossings.len());
+    let same: Vec<&Known> = KNOWN.iter().filter(|k| k.print.same_tie(print)).collect();
+    let least = same.iter().map(|k| apart(k)).min()?;
+    let mut nearest = same.iter().filter(|k| apart(k) == least).map(|k| k.made.clone());
+    let first = nearest.next()?;
+    Some(nearest.fold(first, |made, other| match (made, other) {
+        (Made::Knots(a), Made::Knots(b)) => Made::Knots([a, b].concat()),
+        (made, _) => made,
+    }))
+}
+
+/// What a path is when the catalogue has no such knot.
+fn unlisted(path: &KnotPath, all: &[Closure]) -> Made {
+    let open = |c: &Closure| c.diagrams.iter().all(|d| d.crossings.is_empty());
+    if all.iter().all(open) {
+        return Made::Nothing;
+    }
+    if !path.poles.is_empty() {
+        return Made::Unknown;
+    }
+    let rope = all.iter().find(|c| matches!(c.what, What::Rope(_)) && path.strands.len() == 1);
+    match rope.map(|c| c.diagrams.each_ref().map(knot_name)) {
+        Some([Named::One(a), Named::One(b)]) if a == b => Made::Tabled(a),
+        _ => Made::Unknown,
+    }
+}
