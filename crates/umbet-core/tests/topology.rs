@@ -4,8 +4,8 @@ use std::collections::HashMap;
 use umbet_core::knot::path::KnotPath;
 use umbet_core::knot::{Identity, Knot, catalogue, notation};
 use umbet_core::topology::{
-    Diagram, Laurent, Made, Named, Side, closed, identify, jones, knot_name, laid_wrong, link_name, misstep_written,
-    parse_actions, pole_loop, simplified,
+    Clear, Diagram, Laurent, Letting, Made, Named, Side, TailPulled, closed, identify, jones, knot_name, known_letting,
+    laid_wrong, link_name, misstep_written, parse_actions, pole_loop, simplified,
 };
 
 /// A row of a table: name, planar-diagram code, Jones polynomial.
@@ -203,7 +203,9 @@ fn every_written_mistake_makes_what_it_says() {
                 Made::Nothing => said == "nothing",
                 Made::Wrong(name) => said == name.to_lowercase(),
                 Made::Knots(ids) => ids.iter().any(|id| find(id).entry.name.to_lowercase().starts_with(&said)),
-                Made::Tabled(_) | Made::Unknown => said != "nothing" && catalogue().knots().iter().all(|k| k.entry.name.to_lowercase() != said),
+                Made::Tabled(_) | Made::Unknown => {
+                    said != "nothing" && catalogue().knots().iter().all(|k| k.entry.name.to_lowercase() != said)
+                }
             };
             assert!(agrees, "{}: {} says {} but makes {:?}", knot.id, m.done, m.makes, makes(&knot.id, action));
         }
@@ -308,5 +310,44 @@ proptest::proptest! {
         let s = simplified(&d);
         proptest::prop_assert!(s.crossings.len() <= d.crossings.len());
         proptest::prop_assert_eq!(jones(&s), jones(&d));
+    }
+}
+
+fn lets(id: &str) -> &'static Letting {
+    known_letting(id).unwrap_or_else(|| panic!("no {id}"))
+}
+
+/// Common practice: what rides on its object leaves nothing behind, what is tied on its own standing part leaves a
+/// knot; a slipped bight draws out and leaves plain turns.
+#[test]
+fn a_hitch_on_the_object_leaves_nothing_and_one_on_its_own_part_a_knot() {
+    for id in ["clove-hitch", "constrictor", "cow-hitch", "rolling-hitch", "siberian-hitch", "butterfly"] {
+        assert_eq!(lets(id).clear, Clear::Yes, "{id}");
+    }
+    let overhands = |n: usize| Clear::Leaves(vec!["3_1".to_owned(); n]);
+    assert_eq!(lets("two-half-hitches").clear, overhands(2));
+    assert_eq!(lets("double-clove").clear, overhands(1));
+    assert_eq!(lets("bowline").clear, Clear::Depends("6_3".into(), "8_20".into()));
+    assert_eq!(lets("siberian-hitch").tail, TailPulled::Frees(1));
+    assert_eq!(lets("slipped-half-hitch").tail, TailPulled::Frees(1));
+    assert_eq!(lets("clove-hitch").tail, TailPulled::Fast);
+}
+
+/// The last tuck locks a clove: drawn back past one crossing, its turns run off. A reef's ropes only hook.
+#[test]
+fn the_tail_drawn_back_says_when_it_falls_free() {
+    assert_eq!(lets("clove-hitch").drawn.map(|d| (d.past, d.of)), Some((1, 8)));
+    assert_eq!(lets("constrictor").drawn.map(|d| d.past), Some(2));
+    assert_eq!(lets("overhand").drawn.map(|d| d.past), Some(2));
+    assert_eq!(lets("reef").drawn, None);
+}
+
+/// What a file says stays in the line does not promise more than the path allows.
+#[test]
+fn no_file_promises_a_clean_line_that_the_path_denies() {
+    for knot in catalogue().knots() {
+        let said = &knot.entry.release.leaves;
+        let clear = lets(&knot.id).clear == Clear::Yes;
+        assert!(!said.nothing || clear || said.what.contains("once"), "{}: {:?}", knot.id, lets(&knot.id));
     }
 }

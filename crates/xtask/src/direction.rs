@@ -17,7 +17,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("draw", &["knot", "object"]),
     ("topology", &["knot"]),
     ("usage", &["knot", "units"]),
-    ("choose", &["cord", "hold", "knot", "object", "situation", "units", "usage"]),
+    ("choose", &["cord", "hold", "knot", "object", "situation", "topology", "units", "usage"]),
 ];
 
 /// Reads every `crate::module` in the core and compares.

@@ -6,8 +6,8 @@
 //! 4. A bight tuck grows its two legs, which take over and under from their middle line.
 //! 5. A doubled rope is followed back.
 
-use super::meeting::{Meeting, Place, meetings};
 use super::bight::{follow_back, grow_tucks};
+use super::meeting::{Meeting, Place, meetings};
 use super::notation::{Axis, Letter, Level, PathText, Pole, RopeText};
 use super::spline::{Monotone, P2, P3, SPACING, Samples, catmull_rom, interpolate, lengths};
 
@@ -349,4 +349,3 @@ fn height_curve(marks: &[(f64, f64)], end: f64) -> Monotone {
     y.push(0.0);
     Monotone::through(x, y)
 }
-

@@ -160,7 +160,7 @@ impl Fingerprint {
 }
 
 /// How often a rope passes the far side of a pole: behind it, or, end-on, across from where it comes.
-fn turns(rope: &Strand, pole: &Pole) -> u32 {
+pub(super) fn turns(rope: &Strand, pole: &Pole) -> u32 {
     let first = rope.points.first().copied().unwrap_or_default();
     let away = [pole.at[0] - first[0], pole.at[1] - first[1]];
     let reach = away[0].hypot(away[1]).max(1e-9);

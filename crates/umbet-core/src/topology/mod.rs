@@ -13,6 +13,7 @@ mod fingerprint;
 mod identify;
 mod laurent;
 mod misstep;
+mod release;
 mod simplify;
 mod table;
 
@@ -24,5 +25,6 @@ pub use fingerprint::{Closure, Fingerprint, What, closures};
 pub use identify::{Made, identify};
 pub use laurent::Laurent;
 pub use misstep::{Misstep, misstep_written, missteps, missteps_of};
+pub use release::{Clear, Drawn, Letting, TailPulled, known_letting, letting, stopper};
 pub use simplify::simplified;
 pub use table::{Named, knot_name, link_name};

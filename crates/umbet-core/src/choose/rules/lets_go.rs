@@ -3,6 +3,7 @@
 use super::{Mend, Rule, notes, number, refuses, wants};
 use crate::knot::Untie;
 use crate::situation::{Off, Stays};
+use crate::topology::{Clear, known_letting};
 
 /// One pull, even under load.
 pub const ONE_PULL: Rule = Rule {
@@ -42,12 +43,15 @@ pub const LEAVES: Rule = Rule {
         if !case.s.leaves_nothing {
             return None;
         }
-        let mut f = if leaves.nothing {
+        let computed = known_letting(&c.knot.id)?;
+        let mut f = if leaves.nothing && computed.clear == Clear::Yes {
             notes("leaves", "Leaves nothing in the line.".into())
+        } else if leaves.nothing {
+            notes("leaves", format!("Leaves {} in the line.", leaves.what))
         } else {
             refuses("leaves", format!("Leaves {} in the line.", leaves.what), "Fits if a knot may stay")
         }?;
-        f.numbers.push(number("known from", leaves.because.clone()));
+        f.numbers.push(number("known from", computed.clear.because()));
         f.source = "path";
         Some(f)
     },
