@@ -14,6 +14,7 @@ pub mod knot;
 pub mod object;
 pub mod situation;
 pub mod source;
+pub mod teach;
 pub mod topology;
 pub mod units;
 pub mod usage;

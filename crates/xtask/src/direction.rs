@@ -17,6 +17,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("draw", &["knot", "object"]),
     ("topology", &["knot"]),
     ("usage", &["knot", "units"]),
+    ("teach", &["draw", "knot", "topology"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "topology", "units", "usage"]),
 ];
 

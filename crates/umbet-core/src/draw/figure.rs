@@ -30,6 +30,19 @@ pub struct Figure {
     pub pull: Option<String>,
     /// Words at the tail, such as `tail 130 mm`.
     pub tail: Option<String>,
+    /// Places to look at, ringed; in the drawing plane of the path.
+    pub marks: Vec<Mark>,
+    /// What the picture shows, instead of the knot's name and telltales.
+    pub alt: Option<String>,
+}
+
+/// A ring round a place.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Mark {
+    /// Where, in rope diameters.
+    pub at: P2,
+    /// A number or letter beside it.
+    pub name: String,
 }
 
 /// A picture cannot be drawn as asked.
@@ -72,10 +85,14 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let next = figure.step.map_or_else(Vec::new, |step| next_moves(knot, step, &runs, &view));
     scene.items.extend(painted(knot, &runs, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
+    scene.items.extend(figure.marks.iter().flat_map(|m| labels::ring(place_of(knot, m.at, &view), &m.name, &view)));
     Ok(scene)
 }
 
 fn alt(knot: &Knot, figure: &Figure) -> String {
+    if let Some(alt) = &figure.alt {
+        return alt.clone();
+    }
     let which = match figure.step {
         Some(s) => format!("move {} of {}: {}", s + 1, knot.laid.len(), knot.entry.step[s].say),
         None => {
@@ -86,6 +103,14 @@ fn alt(knot: &Knot, figure: &Figure) -> String {
     let side = if figure.behind { ", from behind" } else { "" };
     let hand = if figure.mirrored { ", left-handed" } else { "" };
     format!("{}{side}{hand}, {which}", knot.entry.name)
+}
+
+/// Where a place of the drawing plane lies on the page: as deep as the rope nearest to it.
+fn place_of(knot: &Knot, at: P2, view: &View) -> P2 {
+    let points = knot.path.strands.iter().flat_map(|s| &s.points);
+    let apart = |p: &P3| distance([p[0], p[1]], at);
+    let nearest = points.min_by(|a, b| apart(a).total_cmp(&apart(b)));
+    view.place(nearest.copied().unwrap_or([at[0], at[1], 0.0]))
 }
 
 /// A stretch of one rope that lies on the page.

@@ -36,6 +36,19 @@ pub fn numbered(tells: &[Telltale<'_>]) -> Vec<Item> {
     tells.iter().enumerate().flat_map(dot).collect()
 }
 
+/// A ring round a place, with its name beside it.
+pub fn ring(at: P2, name: &str, view: &View) -> Vec<Item> {
+    let r = (view.scale * 1.05).clamp(13.0, 40.0);
+    let tag = [at[0] + r * 0.72 + 7.0, at[1] - r * 0.72 - 5.0];
+    let mut items = vec![Item::Circle { class: "ring-c", at, r }, Item::Circle { class: "ring", at, r }];
+    if !name.is_empty() {
+        items.push(Item::Circle { class: "tell", at: tag, r: 12.0 });
+        let base = [tag[0], tag[1] + 5.5];
+        items.push(Item::Text { class: "telln", at: base, anchor: Anchor::Middle, text: name.to_owned() });
+    }
+    items
+}
+
 /// Sets telltales in two columns, left and right, each with a leader to its place.
 pub fn telltales(tells: &[Telltale<'_>], size: P2, taken: [Option<Band>; 2]) -> Vec<Item> {
     let mut order: Vec<&Telltale<'_>> = tells.iter().collect();

@@ -10,7 +10,7 @@ mod rope;
 mod svg;
 mod view;
 
-pub use figure::{Figure, FigureError, draw};
+pub use figure::{Figure, FigureError, Mark, draw};
 pub use object::ObjectLook;
 pub use svg::{STANDALONE_STYLE, to_svg};
 

@@ -4,7 +4,7 @@
 
 use super::mend::Mend;
 use super::notation::{self, NotationError};
-use super::path::{KnotPath, PathError};
+use super::path::{KnotPath, PathError, Strand};
 use crate::hold::Element;
 use crate::object::Shape;
 use crate::situation::Task;
@@ -465,6 +465,21 @@ impl Knot {
         let laid = entry.step.iter().map(|s| places(&s.upto, &path)).collect::<Result<_, _>>()?;
         let tells = entry.telltale.iter().map(|t| place(&t.at, &path)).collect::<Result<_, _>>()?;
         Ok(Self { id: id.to_owned(), entry, path, laid, tells })
+    }
+}
+
+impl Knot {
+    /// The same knot with its rope laid along another path, tied in one go and without telltales.
+    #[must_use]
+    pub fn laid_as(&self, path: KnotPath) -> Self {
+        let end = |(rope, s): (usize, &Strand)| Place {
+            rope,
+            waypoint: s.along.last().copied().unwrap_or(0.0),
+            back: s.back.is_some_and(|leg| leg.to == s.points.len()),
+        };
+        let laid = vec![path.strands.iter().enumerate().map(end).collect()];
+        let entry = Entry { step: self.entry.step[..1].to_vec(), telltale: Vec::new(), ..self.entry.clone() };
+        Self { id: self.id.clone(), entry, path, laid, tells: Vec::new() }
     }
 }
 

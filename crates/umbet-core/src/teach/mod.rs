@@ -1,0 +1,3 @@
+//! Teaching: drills that a learner can do alone.
+
+pub mod spot;
