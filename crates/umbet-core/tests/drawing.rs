@@ -25,6 +25,8 @@ fn class(item: &Item) -> &'static str {
         | Item::Circle { class, .. }
         | Item::Rect { class, .. }
         | Item::Text { class, .. } => class,
+        Item::Press { .. } => "press",
+        Item::Framed { .. } => "framed",
     }
 }
 

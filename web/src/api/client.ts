@@ -17,6 +17,15 @@ export type JobSummary = Schemas['JobSummary']
 export type KitCord = Schemas['KitCord']
 export type CatalogueWords = Schemas['CatalogueWords']
 export type Drawn = Schemas['Drawn']
+export type MisstepWords = Schemas['MisstepWords']
+export type Model = Schemas['Model']
+export type Found = Schemas['Found']
+export type DrillQuestion = Schemas['DrillQuestion']
+export type DrillMark = Schemas['DrillMark']
+export type KnotScore = Schemas['KnotScore']
+export type OwnKnot = Schemas['OwnKnot']
+export type OwnProof = Schemas['OwnProof']
+export type Family = Schemas['Family']
 type Problem = Schemas['Problem']
 
 export const api = createClient<paths>({ baseUrl: '/' })
@@ -50,9 +59,8 @@ export async function got<T>(
 }
 
 /** A drawing, as markup made by the server alone. */
-export async function drawing(knot: string, query: Record<string, string>): Promise<string> {
-  const address = `/api/knots/${encodeURIComponent(knot)}/figure.svg?${new URLSearchParams(query)}`
-  const response = await fetch(address)
+export async function drawing(address: string, query: Record<string, string>): Promise<string> {
+  const response = await fetch(`${address}${address.includes('?') ? '&' : '?'}${new URLSearchParams(query)}`)
   if (!response.ok) throw new Trouble('The drawing did not come. Load the page again.', response.status)
   return response.text()
 }

@@ -108,6 +108,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The score so far, knot by knot. */
+        get: operations["drill_score"];
+        put?: never;
+        post?: never;
+        /** Begins the score anew. */
+        delete: operations["clear_drill_score"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{seed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The question of a seed. */
+        get: operations["drill"];
+        put?: never;
+        /** Marks an answer and keeps it in the score. */
+        post: operations["answer_drill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{seed}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Its drawing, which does not say what it is. */
+        get: operations["drill_figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/identify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Names a tie. */
+        post: operations["identify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -248,6 +318,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/knots/{id}/code.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The planar-diagram code of the knot, its ends joined in front, with its poles as further curves. */
+        get: operations["knot_code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/knots/{id}/figure.svg": {
         parameters: {
             query?: never;
@@ -255,10 +342,182 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A knot's drawing: any move, either hand, either side, on any object. */
+        /** A knot's drawing: any move, either hand, either side, on any object, right or with a mistake. */
         get: operations["figure"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/missteps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What one wrong action makes of a knot, worked out from its path. */
+        get: operations["missteps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A knot in space, to be turned. */
+        get: operations["model"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/model.obj": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The knot as a tube: Wavefront OBJ. */
+        get: operations["knot_obj"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/notation.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The knot's path in the notation. */
+        get: operations["knot_notation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/sheet.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every move on one sheet, with its sentence. */
+        get: operations["knot_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All own knots. */
+        get: operations["list_own_knots"];
+        put?: never;
+        /** Adds an own knot. */
+        post: operations["add_own_knot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes an own knot. */
+        put: operations["put_own_knot"];
+        post?: never;
+        /** Takes an own knot away. */
+        delete: operations["delete_own_knot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An own knot's drawing. */
+        get: operations["own_figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What an own knot proves to be. */
+        get: operations["prove_own_knot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings an own knot back. */
+        post: operations["restore_own_knot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -517,6 +776,44 @@ export interface components {
             /** @description Surface id. */
             surface: string;
         };
+        /** @description An answer. */
+        DrillAnswer: {
+            family?: components["schemas"]["Family"] | null;
+            /** @description Which of the names, from 0. */
+            name: number;
+            /** @description Which numbered place is wrong, from 1; absent for nowhere. */
+            spot?: number | null;
+        };
+        /** @description The answer marked. */
+        DrillMark: {
+            /** @description What it is. */
+            is: string;
+            /** @description Knot id of what it was meant to be. */
+            knot: string;
+            /** @description The name was right. */
+            name_right: boolean;
+            /** @description In a sentence. */
+            says: string;
+            /** @description Which place is wrong, from 1; absent when none is. */
+            spot?: number | null;
+            /** @description The place was right. */
+            spot_right: boolean;
+            /** @description The wrong actions, as a figure takes them. */
+            wrong?: string | null;
+        };
+        /** @description A question without its answer. */
+        DrillQuestion: {
+            /** @description It is drawn from behind. */
+            behind: boolean;
+            /** @description It is drawn for the left hand. */
+            left_handed: boolean;
+            /** @description What it was meant to be. */
+            meant: string;
+            /** @description Names to choose from. */
+            names: string[];
+            /** @description How many places are numbered in the drawing. */
+            spots: number;
+        };
         /** @description Numbers that travel with every verdict. */
         Facts: {
             /** @description Cord it takes, item by item. */
@@ -587,6 +884,19 @@ export interface components {
             field: string;
             /** @description Source id. */
             source: string;
+        };
+        /** @description What it is. */
+        Found: {
+            /** @description Crossings left when what is slack is drawn out. */
+            crossings?: number | null;
+            /** @description Catalogue knots it is. */
+            knots: string[];
+            /** @description Knots close by, and the first action that differs. */
+            near: components["schemas"]["Near"][];
+            /** @description In a sentence. */
+            says: string;
+            /** @description Its name in the tables of knots, when it has one. */
+            table?: string | null;
         };
         /** @description A piece of the sentence: plain words, or a part that can be changed. */
         Fragment: {
@@ -811,16 +1121,42 @@ export interface components {
             /** @description For one left on the ground: what would make it fit. */
             would_fit?: string | null;
         };
+        /** @description How a learner does with one knot. */
+        KnotScore: {
+            /**
+             * Format: int64
+             * @description Questions answered.
+             */
+            asked: number;
+            /** @description Knot id. */
+            knot: string;
+            /**
+             * Format: int64
+             * @description Named right.
+             */
+            named: number;
+            /**
+             * Format: int64
+             * @description The wrong place found, or that there is none.
+             */
+            spotted: number;
+        };
         /** @description A knot in the list. */
         KnotSummary: {
             /** @description What it is. */
             about: string;
             /** @description Other names. */
             also: string[];
+            /** @description Knots whose moves it reuses. */
+            builds_on: string[];
             /** @description Family. */
             family: components["schemas"]["Family"];
             /** @description Id. */
             id: string;
+            /** @description Tied without an end. */
+            in_the_bight: boolean;
+            /** @description Can be tied in mittens. */
+            mittens: boolean;
             /**
              * Format: int32
              * @description Moves to tie it.
@@ -828,6 +1164,10 @@ export interface components {
             moves: number;
             /** @description Name. */
             name: string;
+            /** @description One pull frees it. */
+            one_pull: boolean;
+            /** @description Jobs it does. */
+            tasks: components["schemas"]["Task"][];
         };
         /** @description A knot's words. */
         KnotWords: {
@@ -849,8 +1189,6 @@ export interface components {
             in_the_bight: boolean;
             /** @description What stays in the line. */
             leaves: string;
-            /** @description How that is known. */
-            leaves_because: string;
             /** @description How it lets go. */
             lets_go: string;
             /** @description Usual mistakes. */
@@ -865,6 +1203,8 @@ export interface components {
             on_object: boolean;
             /** @description One pull frees it. */
             one_pull: boolean;
+            /** @description The three questions of release, answered from the path. */
+            release: components["schemas"]["ReleaseWords"];
             /** @description How many ropes it has. */
             ropes: number;
             /** @description Where practitioners differ. */
@@ -927,6 +1267,23 @@ export interface components {
             /** @description What to do. */
             says: string;
         };
+        /** @description One action done wrong, and what it makes. */
+        MisstepWords: {
+            /** @description What was done. */
+            done: string;
+            /** @description As written; the figure draws it with `wrong`. */
+            id: string;
+            /** @description The catalogue knot it makes. */
+            knot?: string | null;
+            /** @description What it makes. */
+            makes: string;
+            /** @description It has a name: a knot, a wrong form, or nothing at all. */
+            named: boolean;
+            /** @description What that does, where the trade says. */
+            so?: string | null;
+            /** @description The move it happens in, from 1. */
+            step: number;
+        };
         /** @description A usual mistake. */
         Mistake: {
             /** @description What was done. */
@@ -936,6 +1293,32 @@ export interface components {
             /** @description What that does. */
             so: string;
         };
+        /** @description A knot in space. */
+        Model: {
+            /** @description Its poles. */
+            poles: components["schemas"]["ModelPole"][];
+            /** @description Its ropes. */
+            ropes: components["schemas"]["ModelRope"][];
+        };
+        /** @description A round object of the model. */
+        ModelPole: {
+            /** @description Where its axis meets the drawing plane. */
+            at: number[];
+            /** @description The way it runs: x, y or z. */
+            axis: string;
+            /**
+             * Format: double
+             * @description Radius in rope diameters.
+             */
+            radius: number;
+        };
+        /** @description A rope of the model. */
+        ModelRope: {
+            /** @description For each move, how many of its points are laid before it; the last is all of them. */
+            laid: number[];
+            /** @description Its centreline, unit the rope's diameter: x, y, z after x, y, z. */
+            points: number[];
+        };
         /** @description One move. */
         Move: {
             /** @description Help. */
@@ -944,6 +1327,15 @@ export interface components {
             say: string;
             /** @description One word. */
             short: string;
+        };
+        /** @description A knot close by. */
+        Near: {
+            /** @description What differs. */
+            differs: string;
+            /** @description Knot id. */
+            knot: string;
+            /** @description Its name. */
+            name: string;
         };
         /** @description A number that can be typed for a part. */
         NumberField: {
@@ -992,6 +1384,50 @@ export interface components {
             /** @description How it reads. */
             words: string;
         };
+        /** @description An own knot. */
+        OwnKnot: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Note. */
+            note: string;
+            /** @description Its path in the notation. */
+            path: string;
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description An own knot as given. */
+        OwnKnotInput: {
+            /** @description What it is called. */
+            name: string;
+            /** @description Note. */
+            note?: string;
+            /** @description Its path in the notation. */
+            path: string;
+            /**
+             * Format: int64
+             * @description Version the change is made to; not asked of a new one.
+             */
+            version?: number;
+        };
+        /** @description What an own knot proves to be. */
+        OwnProof: {
+            /** @description Crossings of rope with rope. */
+            crossings: number;
+            /** @description Its name, when its path is one the catalogue or the tables know. */
+            is: string;
+            /** @description Catalogue knots it is. */
+            knots: string[];
+            /** @description What stays in the line when the object is gone and the ends are pulled. */
+            leaves: string;
+        };
         /** @description Which part of which sentence. */
         PartOf: {
             /** @description The situation. */
@@ -1025,6 +1461,21 @@ export interface components {
             says: string;
             /** @description Source id. */
             source: string;
+        };
+        /** @description How it lets go, answered from the path alone. */
+        ReleaseWords: {
+            /** @description How that is known. */
+            because: string;
+            /** @description The line comes clear. */
+            clear: boolean;
+            /** @description The tail drawn back past one crossing after another. */
+            drawn?: string | null;
+            /** @description Object gone, both ends pulled. */
+            ends: string;
+            /** @description Catalogue knots that stay in the line. */
+            stays: string[];
+            /** @description Object kept, the tail pulled. */
+            tail: string;
         };
         /** @description Where practitioners differ about this knot. */
         School: {
@@ -1138,6 +1589,22 @@ export interface components {
          * @enum {string}
          */
         Tension: "as-set" | "adjusted" | "purchase" | "yields";
+        /** @description A tie as it is told: one of the three. */
+        Told: {
+            /** @description Crossings of a catalogue knot's drawing that are the other way, such as `A3`. */
+            changed: {
+                /** @description Crossings. */
+                crossings: string[];
+                /** @description Knot id. */
+                knot: string;
+            };
+        } | {
+            /** @description Crossing after crossing along the rope, such as `o1 u2 o3 u1 o2 u3`. */
+            walk: string;
+        } | {
+            /** @description A planar-diagram code. */
+            code: string;
+        };
         /**
          * @description The measures a person reads in.
          * @enum {string}
@@ -1550,6 +2017,294 @@ export interface operations {
             };
             /** @description None was taken out */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_score: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Answers so far */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotScore"][];
+                };
+            };
+        };
+    };
+    clear_drill_score: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The score is empty */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    drill: {
+        parameters: {
+            query?: {
+                /** @description One family; any when absent. */
+                family?: components["schemas"]["Family"];
+                /** @description Width of the drawing in pixels. */
+                width?: number;
+                /** @description Height of the drawing in pixels. */
+                height?: number;
+                /** @description Ring the place that is wrong and no other; asked for once the question is answered. */
+                shown?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Any number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The question */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillQuestion"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such question */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_drill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The question's number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillAnswer"];
+            };
+        };
+        responses: {
+            /** @description Marked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillMark"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such question */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such name or place in this question */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_figure: {
+        parameters: {
+            query?: {
+                /** @description One family; any when absent. */
+                family?: components["schemas"]["Family"];
+                /** @description Width of the drawing in pixels. */
+                width?: number;
+                /** @description Height of the drawing in pixels. */
+                height?: number;
+                /** @description Ring the place that is wrong and no other; asked for once the question is answered. */
+                shown?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Any number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such question */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    identify: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Told"];
+            };
+        };
+        responses: {
+            /** @description What it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The crossings do not make a knot */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2126,12 +2881,44 @@ export interface operations {
             };
         };
     };
+    knot_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Four edges a crossing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     figure: {
         parameters: {
             query?: {
-                /** @description Width in pixels, 60 to 2000. */
+                /** @description Width in pixels. */
                 width?: number;
-                /** @description Height in pixels, 60 to 2000. */
+                /** @description Height in pixels. */
                 height?: number;
                 /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
                 step?: number;
@@ -2155,6 +2942,12 @@ export interface operations {
                 dimensions?: boolean;
                 /** @description Carry its own colours, to stand alone as a file. */
                 standalone?: boolean;
+                /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
+                wrong?: string;
+                /** @description Every crossing can be pressed. */
+                pressed?: boolean;
+                /** @description Every crossing carries its number. */
+                numbered?: boolean;
             };
             header?: never;
             path: {
@@ -2194,6 +2987,591 @@ export interface operations {
             };
             /** @description A value is out of reason */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    missteps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Missteps in the order of the moves */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MisstepWords"][];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    model: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The model */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    knot_obj: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The tube */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "model/obj": string;
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    knot_notation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notation */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    knot_sheet: {
+        parameters: {
+            query?: {
+                /** @description Width in pixels. */
+                width?: number;
+                /** @description Height in pixels. */
+                height?: number;
+                /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
+                step?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+                /** @description Seen from behind. */
+                behind?: boolean;
+                /** @description Telltales beside it. */
+                labels?: boolean;
+                /** @description Diameter of the object. */
+                size_mm?: number;
+                /** @description Diameter of the cord. */
+                cord_mm?: number;
+                /** @description Surface id. */
+                surface?: string;
+                /** @description Shape of the object. */
+                shape?: components["schemas"]["Shape"];
+                /** @description Words at the pull arrow. */
+                pull?: string;
+                /** @description Dimension the object and the tail. */
+                dimensions?: boolean;
+                /** @description Carry its own colours, to stand alone as a file. */
+                standalone?: boolean;
+                /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
+                wrong?: string;
+                /** @description Every crossing can be pressed. */
+                pressed?: boolean;
+                /** @description Every crossing carries its number. */
+                numbered?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_own_knots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own knots by name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"][];
+                };
+            };
+        };
+    };
+    add_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnKnotInput"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The path cannot be laid, or a value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnKnotInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such own knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed in another window */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The path cannot be laid, or a value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken away; restore brings it back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not a number */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such own knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    own_figure: {
+        parameters: {
+            query?: {
+                /** @description Width in pixels. */
+                width?: number;
+                /** @description Height in pixels. */
+                height?: number;
+                /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
+                step?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+                /** @description Seen from behind. */
+                behind?: boolean;
+                /** @description Telltales beside it. */
+                labels?: boolean;
+                /** @description Diameter of the object. */
+                size_mm?: number;
+                /** @description Diameter of the cord. */
+                cord_mm?: number;
+                /** @description Surface id. */
+                surface?: string;
+                /** @description Shape of the object. */
+                shape?: components["schemas"]["Shape"];
+                /** @description Words at the pull arrow. */
+                pull?: string;
+                /** @description Dimension the object and the tail. */
+                dimensions?: boolean;
+                /** @description Carry its own colours, to stand alone as a file. */
+                standalone?: boolean;
+                /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
+                wrong?: string;
+                /** @description Every crossing can be pressed. */
+                pressed?: boolean;
+                /** @description Every crossing carries its number. */
+                numbered?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such own knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prove_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its proof */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnProof"];
+                };
+            };
+            /** @description Not a number */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such own knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Its path no longer reads */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"];
+                };
+            };
+            /** @description Not a number */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description None was taken away */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

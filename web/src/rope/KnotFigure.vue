@@ -5,7 +5,10 @@ import { drawing, type Drawn } from '../api/client'
 import { useHabits } from '../app/habits'
 
 const props = defineProps<{
-  knot: string
+  /** A knot of the catalogue, */
+  knot?: string
+  /** or the address of another drawing. */
+  from?: string
   step?: number
   behind?: boolean
   labels?: boolean
@@ -15,7 +18,16 @@ const props = defineProps<{
   pull?: string
   /** The other hand than the habit. */
   otherHand?: boolean
+  /** Tying actions done wrong. */
+  wrong?: string
+  /** Every crossing can be pressed. */
+  pressed?: boolean
+  /** Every crossing carries its number. */
+  numbered?: boolean
+  /** The drawing chooses its own hand. */
+  asItIs?: boolean
 }>()
+const emit = defineEmits<{ press: [crossing: string] }>()
 
 const habits = useHabits()
 const frame = ref<HTMLElement>()
@@ -24,25 +36,32 @@ const failed = ref(false)
 let size = { width: 0, height: 0 }
 let asked = 0
 
+function query() {
+  const left = (habits.settings.hand === 'left') !== Boolean(props.otherHand)
+  const q: Record<string, string> = { width: String(size.width), height: String(size.height) }
+  if (props.step) q.step = String(props.step)
+  if (left && !props.asItIs) q.mirrored = 'true'
+  if (props.behind) q.behind = 'true'
+  if (props.labels) q.labels = 'true'
+  if (props.pull) q.pull = props.pull
+  if (props.on) {
+    q.cord_mm = String(props.on.cord_mm)
+    q.surface = props.on.surface
+    q.shape = props.on.shape
+    if (props.on.sized) q.size_mm = String(props.on.size_mm)
+  }
+  if (props.dimensions) q.dimensions = 'true'
+  if (props.wrong) q.wrong = props.wrong
+  if (props.pressed) q.pressed = 'true'
+  if (props.numbered) q.numbered = 'true'
+  return q
+}
+
 async function draw() {
   if (size.width < 60 || size.height < 60) return
   const mine = ++asked
-  const left = (habits.settings.hand === 'left') !== Boolean(props.otherHand)
-  const query: Record<string, string> = { width: String(size.width), height: String(size.height) }
-  if (props.step) query.step = String(props.step)
-  if (left) query.mirrored = 'true'
-  if (props.behind) query.behind = 'true'
-  if (props.labels) query.labels = 'true'
-  if (props.pull) query.pull = props.pull
-  if (props.on) {
-    query.cord_mm = String(props.on.cord_mm)
-    query.surface = props.on.surface
-    query.shape = props.on.shape
-    if (props.on.sized) query.size_mm = String(props.on.size_mm)
-  }
-  if (props.dimensions) query.dimensions = 'true'
   try {
-    const svg = await drawing(props.knot, query)
+    const svg = await drawing(props.from ?? `/api/knots/${encodeURIComponent(props.knot ?? '')}/figure.svg`, query())
     if (mine === asked) {
       markup.value = svg
       failed.value = false
@@ -50,6 +69,13 @@ async function draw() {
   } catch {
     if (mine === asked) failed.value = true
   }
+}
+
+function press(e: Event) {
+  const name = (e.target as Element).getAttribute?.('data-name')
+  if (!name) return
+  e.preventDefault()
+  emit('press', name)
 }
 
 const observer = new ResizeObserver(([entry]) => {
@@ -69,7 +95,7 @@ watch(() => [{ ...props }, habits.settings.hand, habits.changes], () => void dra
 <template>
   <div ref="frame" class="figure">
     <!-- eslint-disable-next-line vue/no-v-html: the server escapes every word of a drawing -->
-    <div v-if="markup && !failed" class="figure-in rope" v-html="markup" />
+    <div v-if="markup && !failed" class="figure-in rope" v-html="markup" @click="press" @keydown.enter="press" @keydown.space="press" />
     <p v-if="failed" class="figure-failed">The drawing did not come. <BButton variant="link" class="p-0" @click="draw">Ask again</BButton></p>
   </div>
 </template>

@@ -32,6 +32,8 @@ pub struct Figure {
     pub tail: Option<String>,
     /// Places to look at, ringed; in the drawing plane of the path.
     pub marks: Vec<Mark>,
+    /// Places that can be pressed.
+    pub presses: Vec<Mark>,
     /// What the picture shows, instead of the knot's name and telltales.
     pub alt: Option<String>,
 }
@@ -58,6 +60,8 @@ pub enum FigureError {
     },
 }
 
+/// Radius of a place that can be pressed, in pixels: for gloved fingers.
+const PRESS: f64 = 22.0;
 /// Narrower than this there is no room for words beside the drawing: telltales are numbered instead.
 const NARROW: f64 = 640.0;
 
@@ -86,6 +90,8 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     scene.items.extend(painted(knot, &runs, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
     scene.items.extend(figure.marks.iter().flat_map(|m| labels::ring(place_of(knot, m.at, &view), &m.name, &view)));
+    let press = |m: &Mark| Item::Press { at: place_of(knot, m.at, &view), r: PRESS, name: m.name.clone() };
+    scene.items.extend(figure.presses.iter().map(press));
     Ok(scene)
 }
 

@@ -40,7 +40,8 @@ pub fn numbered(tells: &[Telltale<'_>]) -> Vec<Item> {
 pub fn ring(at: P2, name: &str, view: &View) -> Vec<Item> {
     let r = (view.scale * 1.05).clamp(13.0, 40.0);
     let tag = [at[0] + r * 0.72 + 7.0, at[1] - r * 0.72 - 5.0];
-    let mut items = vec![Item::Circle { class: "ring-c", at, r }, Item::Circle { class: "ring", at, r }];
+    let class = if name.is_empty() { "ring" } else { "ring ask" };
+    let mut items = vec![Item::Circle { class: "ring-c", at, r }, Item::Circle { class, at, r }];
     if !name.is_empty() {
         items.push(Item::Circle { class: "tell", at: tag, r: 12.0 });
         let base = [tag[0], tag[1] + 5.5];

@@ -5,13 +5,17 @@
 
 mod figure;
 mod labels;
+mod obj;
 mod object;
 mod rope;
+mod sheet;
 mod svg;
 mod view;
 
 pub use figure::{Figure, FigureError, Mark, draw};
+pub use obj::to_obj;
 pub use object::ObjectLook;
+pub use sheet::sheet;
 pub use svg::{STANDALONE_STYLE, to_svg};
 
 use crate::knot::spline::P2;
@@ -77,6 +81,22 @@ pub enum Item {
         /// The words.
         text: String,
     },
+    /// A place to press, named.
+    Press {
+        /// Centre.
+        at: P2,
+        /// Radius.
+        r: f64,
+        /// What pressing it means.
+        name: String,
+    },
+    /// A picture of its own inside a frame that cuts it off.
+    Framed {
+        /// Left, top, width, height.
+        at: [f64; 4],
+        /// What is in it.
+        items: Vec<Item>,
+    },
 }
 
 /// Which part of a line of words stands at its point.
@@ -93,5 +113,23 @@ pub enum Anchor {
 impl Item {
     fn line(class: &'static str, points: Vec<P2>) -> Self {
         Self::Lines { class, runs: vec![points], width: None, dash: None }
+    }
+
+    /// The same, elsewhere on the page.
+    #[must_use]
+    fn moved(mut self, by: P2) -> Self {
+        let shift = |p: &mut P2| *p = [p[0] + by[0], p[1] + by[1]];
+        match &mut self {
+            Self::Fill { points, .. } => points.iter_mut().for_each(shift),
+            Self::Lines { runs, .. } => runs.iter_mut().flatten().for_each(shift),
+            Self::Circle { at, .. } | Self::Text { at, .. } | Self::Press { at, .. } => shift(at),
+            Self::Rect { at, .. } => *at = [at[0] + by[0], at[1] + by[1], at[2], at[3]],
+            Self::Framed { at, items } => {
+                *at = [at[0] + by[0], at[1] + by[1], at[2], at[3]];
+                let inside = std::mem::take(items);
+                *items = inside.into_iter().map(|i| i.moved(by)).collect();
+            }
+        }
+        self
     }
 }

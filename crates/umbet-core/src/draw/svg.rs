@@ -62,6 +62,23 @@ fn write_item(out: &mut String, item: &Item) {
                 escaped(text)
             )
         }
+        Item::Press { at, r, name } => {
+            let name = escaped(name);
+            write!(
+                out,
+                "<circle class=\"press\" cx=\"{:.1}\" cy=\"{:.1}\" r=\"{r:.1}\" tabindex=\"0\" role=\"button\" \
+                 data-name=\"{name}\" aria-label=\"Crossing {name}\"/>",
+                at[0], at[1]
+            )
+        }
+        Item::Framed { at: [x, y, w, h], items } => {
+            let _ = write!(
+                out,
+                "<svg x=\"{x:.0}\" y=\"{y:.0}\" width=\"{w:.0}\" height=\"{h:.0}\" viewBox=\"{x:.0} {y:.0} {w:.0} {h:.0}\">"
+            );
+            items.iter().for_each(|i| write_item(out, i));
+            write!(out, "</svg>")
+        }
     };
 }
 

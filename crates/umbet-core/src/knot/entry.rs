@@ -11,6 +11,7 @@ use crate::situation::Task;
 use crate::units::Band;
 use serde::{Deserialize, Serialize};
 use std::str::FromStr;
+use std::sync::LazyLock;
 
 /// What kind of knot it is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
@@ -468,7 +469,26 @@ impl Knot {
     }
 }
 
+/// The fields of a user's own knot before its path is set.
+static OWN: LazyLock<Entry> = LazyLock::new(|| match toml::from_str(include_str!("own.toml")) {
+    Ok(entry) => entry,
+    Err(e) => panic!("own.toml: {e}"),
+});
+
 impl Knot {
+    /// A user's own knot: a name and a path in the notation, drawn as a whole.
+    ///
+    /// # Errors
+    /// [`EntryError`] names the line of the path that cannot be used.
+    pub fn own(name: &str, text: &str) -> Result<Self, EntryError> {
+        let path = KnotPath::build(&notation::parse(text)?)?;
+        let step =
+            Step { upto: String::new(), short: "Tie".into(), say: "Tie it as drawn.".into(), hint: String::new() };
+        let entry = Entry { name: name.to_owned(), path: text.to_owned(), step: vec![step], ..OWN.clone() };
+        let bare = Self { id: "own".into(), entry, path: path.clone(), laid: Vec::new(), tells: Vec::new() };
+        Ok(bare.laid_as(path))
+    }
+
     /// The same knot with its rope laid along another path, tied in one go and without telltales.
     #[must_use]
     pub fn laid_as(&self, path: KnotPath) -> Self {

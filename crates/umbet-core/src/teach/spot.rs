@@ -132,7 +132,10 @@ mod tests {
         for seed in 0..300 {
             let q = question(seed, None).expect("there are knots");
             let again = question(seed, None).expect("there are knots");
-            assert_eq!((&q.names, &q.spots, q.meant.id.as_str()), (&again.names, &again.spots, again.meant.id.as_str()));
+            assert_eq!(
+                (&q.names, &q.spots, q.meant.id.as_str()),
+                (&again.names, &again.spots, again.meant.id.as_str())
+            );
             let truth = q.wrong.map_or_else(|| q.meant.entry.name.clone(), |m| called(&m.made));
             assert_eq!(q.names[q.name], truth);
             assert!(q.names.iter().filter(|n| **n == truth).count() == 1 && q.names.len() == NAMES);

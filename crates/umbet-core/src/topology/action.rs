@@ -8,7 +8,6 @@ use crate::knot::Knot;
 use crate::knot::notation::{Axis, PathText};
 use crate::knot::path::{KnotPath, crossings};
 use crate::knot::spline::P2;
-use std::fmt;
 
 /// One action done wrong.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -70,6 +69,18 @@ impl Action {
         }
     }
 
+    /// What was done, in words.
+    pub fn says(self, text: &PathText) -> String {
+        let name = &text.ropes[self.rope].name;
+        match self.wrong {
+            Wrong::Crossings(from, to) if to == from + 1 => format!("Crossing {name}{to} on the wrong side"),
+            Wrong::Crossings(from, to) => format!("Crossings {name}{} to {name}{to} on the wrong side", from + 1),
+            Wrong::Turn(_) => "A turn laid the other way".to_owned(),
+            Wrong::Exchanged => "Tail and standing part exchanged".to_owned(),
+            Wrong::Threaded => "The end pulled through where a bight belongs".to_owned(),
+        }
+    }
+
     /// The waypoint it happens at.
     pub fn waypoint(self, text: &PathText) -> f64 {
         let rope = &text.ropes[self.rope];
@@ -125,17 +136,4 @@ fn rewrite(text: &mut PathText, action: Action) -> Option<()> {
         }
     }
     Some(())
-}
-
-impl fmt::Display for Wrong {
-    /// What was done, in the trade's words.
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        f.write_str(match self {
-            Self::Crossings(from, to) if to == &(from + 1) => "one crossing on the wrong side",
-            Self::Crossings(..) => "the whole tuck on the wrong side",
-            Self::Turn(_) => "the turn laid the other way",
-            Self::Exchanged => "tail and standing part exchanged",
-            Self::Threaded => "the end pulled through where a bight belongs",
-        })
-    }
 }

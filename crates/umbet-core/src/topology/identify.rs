@@ -4,7 +4,7 @@ use super::action::{laid_wrong, parse_actions};
 use super::fingerprint::{Closure, Fingerprint, What, closures};
 use super::table::{Named, knot_name};
 use crate::knot::path::KnotPath;
-use crate::knot::{catalogue, notation};
+use crate::knot::{Knot, catalogue, notation};
 use std::sync::LazyLock;
 
 /// What a tied path turns out to be.
@@ -78,4 +78,15 @@ fn unlisted(path: &KnotPath, all: &[Closure]) -> Made {
         Some([Named::One(a), Named::One(b)]) if a == b => Made::Tabled(a),
         _ => Made::Unknown,
     }
+}
+
+/// Catalogue knots, free of any object and of one rope, whose closed path is of this type, either hand.
+pub fn catalogue_of_type(named: &Named) -> Vec<&'static str> {
+    let Named::One(name) = named else { return Vec::new() };
+    let plain = name.trim_start_matches('m');
+    let of = |k: &&'static Knot| {
+        let id = &k.entry.identity;
+        k.path.poles.is_empty() && id.front == id.behind && id.front.as_deref() == Some(plain)
+    };
+    catalogue().knots().iter().filter(of).map(|k| k.id.as_str()).collect()
 }

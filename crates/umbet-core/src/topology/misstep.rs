@@ -16,6 +16,8 @@ pub struct Misstep {
     pub id: String,
     /// What was done.
     pub actions: Vec<Action>,
+    /// The same in words.
+    pub done: String,
     /// The move it happens in, from 0.
     pub step: usize,
     /// What it makes.
@@ -66,9 +68,10 @@ pub fn misstep_written(knot: &Knot, words: &str) -> Option<Misstep> {
 fn misstep(knot: &Knot, text: &PathText, actions: Vec<Action>) -> Option<Misstep> {
     let path = laid_wrong(text, &actions)?;
     let id: Vec<String> = actions.iter().map(|a| a.word(text)).collect();
+    let done: Vec<String> = actions.iter().map(|a| a.says(text)).collect();
     let at = actions.iter().flat_map(|a| a.places(knot, text)).collect();
     let step = actions.iter().map(|a| step_of(knot, a.rope, a.waypoint(text))).min()?;
-    Some(Misstep { id: id.join(","), step, made: identify(&path), at, path, actions })
+    Some(Misstep { id: id.join(","), done: done.join("; "), step, made: identify(&path), at, path, actions })
 }
 
 /// Single actions, the shortest first.

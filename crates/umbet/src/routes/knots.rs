@@ -1,20 +1,21 @@
-//! Knots: their words and their drawings.
+//! Knots: their words, what their path proves, and their files.
 
 use crate::error::{Error, Problem};
-use crate::extract::{Path, Query};
-use crate::state::App;
+use crate::extract::Path;
 use axum::Json;
-use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
-use serde::{Deserialize, Serialize};
-use umbet_core::draw::{Figure, ObjectLook, STANDALONE_STYLE, draw, to_svg};
+use serde::Serialize;
+use umbet_core::draw::to_obj;
+use umbet_core::knot::notation::Axis;
 use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
-use umbet_core::object::{object_kind, surface};
-use umbet_core::situation::{Fault, Shape};
-use umbet_core::units::{Band, Length};
-use umbet_core::usage::tail_length;
-use utoipa::{IntoParams, ToSchema};
+use umbet_core::situation::{Shape, Task};
+use umbet_core::teach::spot::called;
+use umbet_core::topology::{
+    Clear, Diagram, Letting, Side, TailPulled, closed, known_letting, missteps, pole_loop, stopper,
+};
+use umbet_core::units::Band;
+use utoipa::ToSchema;
 
 /// A knot in the list.
 #[derive(Serialize, ToSchema)]
@@ -31,6 +32,16 @@ pub struct KnotSummary {
     about: String,
     /// Moves to tie it.
     moves: u32,
+    /// Jobs it does.
+    tasks: Vec<Task>,
+    /// Knots whose moves it reuses.
+    builds_on: Vec<String>,
+    /// One pull frees it.
+    one_pull: bool,
+    /// Tied without an end.
+    in_the_bight: bool,
+    /// Can be tied in mittens.
+    mittens: bool,
 }
 
 /// One move.
@@ -42,6 +53,57 @@ pub struct Move {
     say: String,
     /// Help.
     hint: String,
+}
+
+/// How it lets go, answered from the path alone.
+#[derive(Serialize, ToSchema)]
+pub struct ReleaseWords {
+    /// Object gone, both ends pulled.
+    ends: String,
+    /// How that is known.
+    because: String,
+    /// The line comes clear.
+    clear: bool,
+    /// Catalogue knots that stay in the line.
+    stays: Vec<String>,
+    /// Object kept, the tail pulled.
+    tail: String,
+    /// The tail drawn back past one crossing after another.
+    drawn: Option<String>,
+}
+
+fn release_words(k: &Knot) -> ReleaseWords {
+    let of = |l: &Letting| {
+        let stays = match &l.clear {
+            Clear::Leaves(parts) => parts.iter().filter_map(|p| stopper(p)).map(|k| k.id.clone()).collect(),
+            Clear::Yes | Clear::Depends(..) => Vec::new(),
+        };
+        let ends = match &l.clear {
+            Clear::Yes => "The line comes clear.",
+            Clear::Leaves(_) => "A knot stays in the line.",
+            Clear::Depends(..) => "A tangle stays until the tail is drawn out.",
+        };
+        let tail = match l.tail {
+            TailPulled::Frees(0) => "It comes free.".to_owned(),
+            TailPulled::Frees(1) => "It comes free; one plain turn runs off.".to_owned(),
+            TailPulled::Frees(n) => format!("It comes free; {n} plain turns run off."),
+            TailPulled::StillHolds => "The bight comes out, but the rest still holds.".to_owned(),
+            TailPulled::Fast => "It stays fast.".to_owned(),
+        };
+        let drawn = l.drawn.filter(|d| d.past > 0).map(|d| {
+            let passed = if d.past == 1 { "one crossing".to_owned() } else { format!("{} crossings", d.past) };
+            format!("Falls free once drawn back past {passed} of {}, to move {}.", d.of, d.step + 1)
+        });
+        ReleaseWords {
+            ends: ends.to_owned(),
+            because: l.clear.because(),
+            clear: l.clear == Clear::Yes,
+            stays,
+            tail,
+            drawn,
+        }
+    };
+    known_letting(&k.id).map(of).unwrap_or_else(|| of(&umbet_core::topology::letting(k)))
 }
 
 /// A knot's words.
@@ -75,8 +137,8 @@ pub struct KnotWords {
     one_pull: bool,
     /// What stays in the line.
     leaves: String,
-    /// How that is known.
-    leaves_because: String,
+    /// The three questions of release, answered from the path.
+    release: ReleaseWords,
     /// Needs an end.
     needs_end: bool,
     /// Can be tied in the bight.
@@ -99,7 +161,8 @@ pub struct KnotWords {
     ropes: usize,
 }
 
-fn find(id: &str) -> Result<&'static Knot, Error> {
+/// The knot of this id.
+pub fn find(id: &str) -> Result<&'static Knot, Error> {
     catalogue().find(id).ok_or(Error::Missing("knot"))
 }
 
@@ -113,6 +176,11 @@ pub async fn list() -> Json<Vec<KnotSummary>> {
         family: k.entry.family,
         about: k.entry.about.clone(),
         moves: k.entry.hands.moves,
+        tasks: k.entry.tasks.clone(),
+        builds_on: k.entry.builds_on.clone(),
+        one_pull: k.entry.release.one_pull,
+        in_the_bight: k.entry.hands.bight,
+        mittens: k.entry.hands.mittens,
     };
     Json(catalogue().knots().iter().map(words).collect())
 }
@@ -144,7 +212,7 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
         untie: e.release.untie,
         one_pull: e.release.one_pull,
         leaves: e.release.leaves.what.clone(),
-        leaves_because: e.release.leaves.because.clone(),
+        release: release_words(k),
         needs_end: e.hands.end && !e.hands.bight,
         in_the_bight: e.hands.bight,
         mittens: e.hands.mittens,
@@ -158,115 +226,146 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
     }))
 }
 
-/// What is asked of a drawing.
-#[derive(Deserialize, IntoParams)]
-#[serde(deny_unknown_fields)]
-#[into_params(parameter_in = Query)]
-pub struct FigureQuery {
-    /// Width in pixels, 60 to 2000.
-    width: Option<f64>,
-    /// Height in pixels, 60 to 2000.
-    height: Option<f64>,
-    /// The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent.
-    step: Option<usize>,
-    /// For the left hand.
-    #[serde(default)]
-    mirrored: bool,
-    /// Seen from behind.
-    #[serde(default)]
-    behind: bool,
-    /// Telltales beside it.
-    #[serde(default)]
-    labels: bool,
-    /// Diameter of the object.
-    size_mm: Option<f64>,
-    /// Diameter of the cord.
-    cord_mm: Option<f64>,
-    /// Surface id.
-    surface: Option<String>,
-    /// Shape of the object.
-    shape: Option<Shape>,
-    /// Words at the pull arrow.
-    pull: Option<String>,
-    /// Dimension the object and the tail.
-    #[serde(default)]
-    dimensions: bool,
-    /// Carry its own colours, to stand alone as a file.
-    #[serde(default)]
-    standalone: bool,
+/// One action done wrong, and what it makes.
+#[derive(Serialize, ToSchema)]
+pub struct MisstepWords {
+    /// As written; the figure draws it with `wrong`.
+    id: String,
+    /// The move it happens in, from 1.
+    step: usize,
+    /// What was done.
+    done: String,
+    /// What it makes.
+    makes: String,
+    /// What that does, where the trade says.
+    so: Option<String>,
+    /// The catalogue knot it makes.
+    knot: Option<String>,
+    /// It has a name: a knot, a wrong form, or nothing at all.
+    named: bool,
 }
 
-impl FigureQuery {
-    fn check(&self) -> Result<(), Error> {
-        let ranges = [
-            ("width", self.width, 60.0, 2000.0),
-            ("height", self.height, 60.0, 2000.0),
-            ("size_mm", self.size_mm, 1.0, 2000.0),
-            ("cord_mm", self.cord_mm, 0.5, 60.0),
-        ];
-        let mut faults: Vec<Fault> = ranges
-            .into_iter()
-            .filter(|(_, v, least, most)| v.is_some_and(|v| !(v.is_finite() && v >= *least && v <= *most)))
-            .map(|(field, _, least, most)| Fault {
-                field: field.into(),
-                says: format!("Give {field} between {least} and {most}."),
-            })
-            .collect();
-        if self.surface.as_deref().is_some_and(|s| surface(s).is_none()) {
-            faults.push(Fault { field: "surface".into(), says: "No such surface. Take one of the list.".into() });
-        }
-        if self.pull.as_ref().is_some_and(|p| p.chars().count() > 40) {
-            faults.push(Fault { field: "pull".into(), says: "Keep the words at the arrow to 40 characters.".into() });
-        }
-        if self.step == Some(0) {
-            faults.push(Fault { field: "step".into(), says: "Moves are counted from 1.".into() });
-        }
-        if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
-    }
-
-    fn figure(&self, knot: &Knot, app: &App) -> Figure {
-        let reader = app.settings().reader();
-        let cord = self.cord_mm.unwrap_or(4.0);
-        let kind = self.shape.map(object_kind);
-        let object = ObjectLook {
-            radius: self.size_mm.map(|mm| mm / cord / 2.0),
-            look: self.surface.as_deref().and_then(surface).map_or_else(Default::default, |s| s.look),
-            section: kind.map_or_else(Default::default, |k| k.section),
-            dimension: self.size_mm.filter(|_| self.dimensions).map(|mm| reader.diameter(Length::from_mm(mm))),
-        };
-        let tail = tail_length(knot.entry.usage.tail, Length::from_mm(cord));
-        Figure {
-            size: [self.width.unwrap_or(480.0), self.height.unwrap_or(400.0)],
-            step: self.step.map(|s| s - 1),
-            mirrored: self.mirrored,
-            behind: self.behind,
-            object,
-            labels: self.labels,
-            pull: self.pull.clone(),
-            tail: (self.dimensions && tail.mm() > 1.0).then(|| format!("tail {}", reader.length(tail))),
-        }
-    }
-}
-
-/// A knot's drawing: any move, either hand, either side, on any object.
+/// What one wrong action makes of a knot, worked out from its path.
 #[utoipa::path(
-    get, operation_id = "figure", path = "/api/knots/{id}/figure.svg", params(("id" = String, Path, description = "Knot id"), FigureQuery),
-    responses(
-        (status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"),
-        (status = 400, description = "A value cannot be read", body = Problem),
-        (status = 404, description = "No such knot", body = Problem),
-        (status = 422, description = "A value is out of reason", body = Problem)
-    )
+    get, operation_id = "missteps", path = "/api/knots/{id}/missteps", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "Missteps in the order of the moves", body = Vec<MisstepWords>), (status = 404, description = "No such knot", body = Problem))
 )]
-pub async fn figure(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(q): Query<FigureQuery>,
-) -> Result<Response, Error> {
-    q.check()?;
-    let knot = find(&id)?;
-    let scene = draw(knot, &q.figure(knot, &app)).map_err(|e| Error::fault("step", e.to_string()))?;
-    let svg = to_svg(&scene, q.standalone.then_some(STANDALONE_STYLE));
-    let headers = [(header::CONTENT_TYPE, "image/svg+xml"), (header::CACHE_CONTROL, "private, max-age=60")];
-    Ok((headers, svg).into_response())
+pub async fn list_missteps(Path(id): Path<String>) -> Result<Json<Vec<MisstepWords>>, Error> {
+    use umbet_core::topology::Made;
+    let k = find(&id)?;
+    let words = |m: &umbet_core::topology::Misstep| {
+        let written = k.entry.mistake.iter().find(|w| w.action.as_deref() == Some(&m.id));
+        let form = k.entry.wrong.iter().find(|f| m.made == Made::Wrong(&f.name));
+        MisstepWords {
+            id: m.id.clone(),
+            step: m.step + 1,
+            done: written.map_or_else(|| m.done.clone(), |w| w.done.clone()),
+            makes: called(&m.made),
+            so: written.map(|w| w.so.clone()).or_else(|| form.map(|f| f.so.clone())),
+            knot: match &m.made {
+                Made::Knots(ids) => ids.first().map(|id| (*id).to_owned()),
+                _ => None,
+            },
+            named: !matches!(m.made, Made::Unknown | Made::Tabled(_)),
+        }
+    };
+    Ok(Json(missteps(k).iter().map(words).collect()))
+}
+
+/// A rope of the model.
+#[derive(Serialize, ToSchema)]
+pub struct ModelRope {
+    /// Its centreline, unit the rope's diameter: x, y, z after x, y, z.
+    points: Vec<f32>,
+    /// For each move, how many of its points are laid before it; the last is all of them.
+    laid: Vec<usize>,
+}
+
+/// A round object of the model.
+#[derive(Serialize, ToSchema)]
+pub struct ModelPole {
+    /// The way it runs: x, y or z.
+    axis: String,
+    /// Radius in rope diameters.
+    radius: f64,
+    /// Where its axis meets the drawing plane.
+    at: [f64; 2],
+}
+
+/// A knot in space.
+#[derive(Serialize, ToSchema)]
+pub struct Model {
+    /// Its ropes.
+    ropes: Vec<ModelRope>,
+    /// Its poles.
+    poles: Vec<ModelPole>,
+}
+
+/// A knot in space, to be turned.
+#[utoipa::path(
+    get, operation_id = "model", path = "/api/knots/{id}/model", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "The model", body = Model), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
+    let k = find(&id)?;
+    let rope = |(r, s): (usize, &umbet_core::knot::path::Strand)| {
+        let mut laid = vec![0];
+        for step in &k.laid {
+            let before = laid[laid.len() - 1];
+            let now = step.iter().rfind(|p| p.rope == r).map(|p| s.index_at(p.waypoint, p.back) + 1);
+            laid.push(now.unwrap_or(before).max(before));
+        }
+        ModelRope { points: s.points.iter().flatten().map(|&x| (x * 1000.0).round() as f32 / 1000.0).collect(), laid }
+    };
+    let pole = |p: &umbet_core::knot::notation::Pole| ModelPole {
+        axis: match p.axis {
+            Axis::X => "x",
+            Axis::Y => "y",
+            Axis::Z => "z",
+        }
+        .to_owned(),
+        radius: p.radius,
+        at: p.at,
+    };
+    Ok(Json(Model {
+        ropes: k.path.strands.iter().enumerate().map(rope).collect(),
+        poles: k.path.poles.iter().map(pole).collect(),
+    }))
+}
+
+fn text_file(kind: &'static str, text: String) -> Response {
+    ([(header::CONTENT_TYPE, kind)], text).into_response()
+}
+
+/// The knot's path in the notation.
+#[utoipa::path(
+    get, operation_id = "knot_notation", path = "/api/knots/{id}/notation.txt", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "The notation", body = String, content_type = "text/plain"), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn notation_file(Path(id): Path<String>) -> Result<Response, Error> {
+    Ok(text_file("text/plain; charset=utf-8", find(&id)?.entry.path.clone()))
+}
+
+/// The planar-diagram code of the knot, its ends joined in front, with its poles as further curves.
+#[utoipa::path(
+    get, operation_id = "knot_code", path = "/api/knots/{id}/code.txt", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "Four edges a crossing", body = String, content_type = "text/plain"), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn code_file(Path(id): Path<String>) -> Result<Response, Error> {
+    let k = find(&id)?;
+    let mut curves: Vec<_> = k.path.strands.iter().map(|s| closed(&[(&s.points, Side::Front)])).collect();
+    curves.extend(k.path.poles.iter().map(pole_loop));
+    let code = Diagram::of(&curves).code();
+    let rows: Vec<String> = code.iter().map(|[a, b, c, d]| format!("[{a}, {b}, {c}, {d}]")).collect();
+    Ok(text_file("text/plain; charset=utf-8", format!("[{}]\n", rows.join(", "))))
+}
+
+/// The knot as a tube: Wavefront OBJ.
+#[utoipa::path(
+    get, operation_id = "knot_obj", path = "/api/knots/{id}/model.obj", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "The tube", body = String, content_type = "model/obj"), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn obj_file(Path(id): Path<String>) -> Result<Response, Error> {
+    let k = find(&id)?;
+    Ok(text_file("model/obj", to_obj(&k.entry.name, &k.path)))
 }

@@ -3,8 +3,12 @@
 mod catalogue;
 mod choose;
 mod cords;
+mod drills;
+mod figures;
+mod identify;
 mod jobs;
 mod knots;
+mod own_knots;
 mod settings;
 
 use crate::error::{Error, Problem};
@@ -35,7 +39,22 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(choose::options))
         .routes(routes!(knots::list))
         .routes(routes!(knots::get))
-        .routes(routes!(knots::figure))
+        .routes(routes!(knots::list_missteps))
+        .routes(routes!(knots::model))
+        .routes(routes!(knots::notation_file))
+        .routes(routes!(knots::code_file))
+        .routes(routes!(knots::obj_file))
+        .routes(routes!(figures::figure))
+        .routes(routes!(figures::sheet))
+        .routes(routes!(identify::identify))
+        .routes(routes!(drills::ask, drills::answer))
+        .routes(routes!(drills::drill_figure))
+        .routes(routes!(drills::score, drills::clear))
+        .routes(routes!(own_knots::list, own_knots::add))
+        .routes(routes!(own_knots::put, own_knots::delete))
+        .routes(routes!(own_knots::restore))
+        .routes(routes!(own_knots::proof))
+        .routes(routes!(own_knots::own_figure))
         .routes(routes!(settings::get, settings::put))
         .routes(routes!(cords::list, cords::add))
         .routes(routes!(cords::put, cords::delete))

@@ -1,11 +1,15 @@
 //! The user's data: one SQLite file. SQL lives in `queries/`, one file a statement, checked when compiled.
 
+mod attempts;
 mod cords;
 mod jobs;
+mod own_knots;
 mod settings;
 
+pub use attempts::KnotScore;
 pub use cords::{CordInput, KitCord};
 pub use jobs::{Job, JobInput, JobSummary, Joint, JointInput};
+pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use settings::{Hand, Light, Settings};
 
 use crate::error::Error;

@@ -5,11 +5,13 @@ import { useRoute, useRouter } from 'vue-router'
 import IconArrow from '~icons/lucide/arrow-right'
 import IconBack from '~icons/lucide/arrow-left'
 import IconMirror from '~icons/lucide/flip-horizontal-2'
+import IconTurn from '~icons/lucide/rotate-3d'
 import IconPrint from '~icons/lucide/printer'
-import { Trouble, api, got, type KnotWords } from '../../api/client'
+import { Trouble, api, got, type KnotWords, type Model } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import { useKeys } from '../../app/keys'
 import KnotFigure from '../../rope/KnotFigure.vue'
+import KnotModel from '../../rope/KnotModel.vue'
 import PennantMark from '../../ui/PennantMark.vue'
 import { useSituation } from '../choose/situation'
 import KnotSide from './KnotSide.vue'
@@ -24,6 +26,8 @@ const knot = ref<KnotWords>()
 const trouble = ref('')
 const behind = ref(false)
 const object = useObject()
+const model = ref<Model>()
+const turning = computed(() => route.query.turned === '1')
 
 const id = computed(() => String(route.params.id))
 /** One stop for each move, and one for the finished knot. */
@@ -55,6 +59,18 @@ function go(to: number) {
   const n = Math.min(Math.max(to, 1), last.value)
   void router.replace({ query: { ...route.query, step: String(n) } })
 }
+/** How far along the tying the model is slid, in moves. */
+const slid = ref<number>()
+watch(step, () => (slid.value = undefined))
+const turn = () => void router.replace({ query: { ...route.query, turned: turning.value ? undefined : '1' } })
+watch(
+  [turning, id],
+  async () => {
+    model.value = undefined
+    if (turning.value) model.value = await got(api.GET('/api/knots/{id}/model', { params: { path: { id: id.value } } }))
+  },
+  { immediate: true },
+)
 const hand = () => void habits.save({ hand: leftHand.value ? 'right' : 'left' })
 
 useKeys([
@@ -63,6 +79,7 @@ useKeys([
   { key: 'Home', says: 'First move', run: () => go(1) },
   { key: 'End', says: 'Finished knot', run: () => go(last.value) },
   { key: 'b', says: 'See it from behind, or from the front', run: () => (behind.value = !behind.value) },
+  { key: 't', says: 'Turn it in space, or lay it flat', run: turn },
   { key: 'l', says: 'Left hand, or right', run: hand },
 ])
 
@@ -87,12 +104,15 @@ function swipe(e: TouchEvent) {
         <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
         <p v-else class="sub">{{ knot.about }}</p>
       </header>
-      <KnotFigure class="tie-figure" :knot="knot.id" :step="done ? undefined : step" labels dimensions :behind="behind" :on="object.on" />
+      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :says="knot.name"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
+      <KnotFigure v-else class="tie-figure" :knot="knot.id" :step="done ? undefined : step" labels dimensions :behind="behind" :on="object.on" />
+      <label v-if="turning" class="slide">Along the tying <BFormInput type="range" min="0" :max="moves" step="0.02" :model-value="slid ?? Math.min(step, moves)" @update:model-value="slid = Number($event)" /></label>
       <div class="tie-tools">
         <div class="tabs" role="group" aria-label="Side">
           <BButton class="btn-tab" :class="{ on: !behind }" :aria-pressed="!behind" @click="behind = false">Front</BButton>
           <BButton class="btn-tab" :class="{ on: behind }" :aria-pressed="behind" @click="behind = true">Back</BButton>
         </div>
+        <BButton class="btn-tab" :aria-pressed="turning" :class="{ on: turning }" @click="turn"><IconTurn class="i" /> <span>Turn it</span></BButton>
         <BButton class="btn-tab" :aria-pressed="leftHand" :class="{ on: leftHand }" @click="hand"><IconMirror class="i" /> <span>Left-handed</span></BButton>
         <ObjectSizes v-if="knot.on_object" />
       </div>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Beside the drawing: what goes wrong, the cord it takes, how it lets go, where practitioners differ.
 import type { KnotAnswer, KnotWords } from '../../api/client'
+import KnotFigure from '../../rope/KnotFigure.vue'
 import CordBar from '../../ui/CordBar.vue'
 
 defineProps<{ knot: KnotWords; answer?: KnotAnswer }>()
@@ -17,6 +18,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
         <span class="sub">{{ m.so }}</span>
       </li>
     </ul>
+    <p><BButton class="btn-tab" :to="`/knots/${knot.id}/wrong`">Right and wrong, drawn</BButton></p>
     <h2>Look for</h2>
     <ul class="looks told"><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul>
     <template v-if="answer">
@@ -26,7 +28,16 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     </template>
     <h2>Lets go</h2>
     <p>{{ knot.lets_go }}</p>
-    <p>Leaves {{ knot.leaves }}. <span class="sub">{{ knot.leaves_because }}</span></p>
+    <p>Leaves {{ knot.leaves }}.</p>
+    <dl class="release">
+      <dt>Object gone, ends pulled</dt>
+      <dd><b class="v" :class="knot.release.clear ? 'ok' : 'mid'">{{ knot.release.ends }}</b> <span class="sub">{{ knot.release.because }}</span>
+        <span v-if="knot.release.stays.length" class="stays"><RouterLink v-for="(s, i) in knot.release.stays" :key="i" :to="`/knots/${s}`"><KnotFigure :knot="s" /><span>{{ s.replaceAll('-', ' ') }}</span></RouterLink></span>
+      </dd>
+      <dt>Object kept, tail pulled</dt><dd>{{ knot.release.tail }}</dd>
+      <template v-if="knot.release.drawn"><dt>Tail drawn back</dt><dd>{{ knot.release.drawn }}</dd></template>
+    </dl>
+    <p class="sub">This is what the path allows; friction may hold what it lets go.</p>
     <h2>Keeps</h2>
     <p>{{ percent(knot.strength_kept.low) }} to {{ percent(knot.strength_kept.high) }} % of the cord’s strength, est.</p>
     <template v-for="s in knot.schools" :key="s.matter">
@@ -38,6 +49,13 @@ const percent = (x: number) => `${Math.round(x * 100)}`
       <h2>Builds on</h2>
       <p><template v-for="(b, i) in knot.builds_on" :key="b"><template v-if="i">, </template><RouterLink :to="`/knots/${b}`">{{ b.replaceAll('-', ' ') }}</RouterLink></template></p>
     </template>
+    <h2>Take it along</h2>
+    <ul class="files">
+      <li><a :href="`/api/knots/${knot.id}/sheet.svg`" :download="`${knot.id}.svg`">Every move, SVG</a></li>
+      <li><a :href="`/api/knots/${knot.id}/model.obj`" :download="`${knot.id}.obj`">Tube, OBJ</a></li>
+      <li><a :href="`/api/knots/${knot.id}/notation.txt`" :download="`${knot.id}.txt`">Its path, notation</a></li>
+      <li><a :href="`/api/knots/${knot.id}/code.txt`" :download="`${knot.id}-code.txt`">Planar-diagram code</a></li>
+    </ul>
     <h2>How it was confirmed</h2>
     <p class="sub">{{ knot.confirmed }}</p>
   </aside>

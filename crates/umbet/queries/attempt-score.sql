@@ -1,0 +1,4 @@
+select knot, count(*) as "asked!: i64", sum(name_right) as "named!: i64", sum(spot_right) as "spotted!: i64"
+from attempt
+group by knot
+order by knot

@@ -1,0 +1,212 @@
+//! Drawings of knots.
+
+use super::knots::find;
+use crate::error::{Error, Problem};
+use crate::extract::{Path, Query};
+use crate::state::App;
+use axum::extract::State;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use serde::Deserialize;
+use umbet_core::draw::{self, Figure, Mark, ObjectLook, STANDALONE_STYLE, Scene, draw, to_svg};
+use umbet_core::knot::Knot;
+use umbet_core::knot::path::Strand;
+use umbet_core::knot::spline::P2;
+use umbet_core::object::{object_kind, surface};
+use umbet_core::situation::{Fault, Shape};
+use umbet_core::teach::spot::called;
+use umbet_core::topology::misstep_written;
+use umbet_core::units::Length;
+use umbet_core::usage::tail_length;
+use utoipa::IntoParams;
+
+/// What is asked of a drawing.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct FigureQuery {
+    /// Width in pixels.
+    #[param(minimum = 60, maximum = 2000)]
+    width: Option<f64>,
+    /// Height in pixels.
+    #[param(minimum = 60, maximum = 2000)]
+    height: Option<f64>,
+    /// The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent.
+    #[param(minimum = 1, maximum = 60)]
+    step: Option<usize>,
+    /// For the left hand.
+    #[serde(default)]
+    mirrored: bool,
+    /// Seen from behind.
+    #[serde(default)]
+    behind: bool,
+    /// Telltales beside it.
+    #[serde(default)]
+    labels: bool,
+    /// Diameter of the object.
+    #[param(minimum = 1, maximum = 2000)]
+    size_mm: Option<f64>,
+    /// Diameter of the cord.
+    #[param(minimum = 0.5, maximum = 60)]
+    cord_mm: Option<f64>,
+    /// Surface id.
+    surface: Option<String>,
+    /// Shape of the object.
+    shape: Option<Shape>,
+    /// Words at the pull arrow.
+    #[param(max_length = 40)]
+    pull: Option<String>,
+    /// Dimension the object and the tail.
+    #[serde(default)]
+    dimensions: bool,
+    /// Carry its own colours, to stand alone as a file.
+    #[serde(default)]
+    standalone: bool,
+    /// Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs.
+    #[param(max_length = 60)]
+    wrong: Option<String>,
+    /// Every crossing can be pressed.
+    #[serde(default)]
+    pressed: bool,
+    /// Every crossing carries its number.
+    #[serde(default)]
+    numbered: bool,
+}
+
+impl FigureQuery {
+    /// Refuses what is out of reason.
+    pub fn check(&self) -> Result<(), Error> {
+        let ranges = [
+            ("width", self.width, 60.0, 2000.0),
+            ("height", self.height, 60.0, 2000.0),
+            ("size_mm", self.size_mm, 1.0, 2000.0),
+            ("cord_mm", self.cord_mm, 0.5, 60.0),
+        ];
+        let mut faults: Vec<Fault> = ranges
+            .into_iter()
+            .filter(|(_, v, least, most)| v.is_some_and(|v| !(v.is_finite() && v >= *least && v <= *most)))
+            .map(|(field, _, least, most)| Fault {
+                field: field.into(),
+                says: format!("Give {field} between {least} and {most}."),
+            })
+            .collect();
+        if self.surface.as_deref().is_some_and(|s| surface(s).is_none()) {
+            faults.push(Fault { field: "surface".into(), says: "No such surface. Take one of the list.".into() });
+        }
+        if self.pull.as_ref().is_some_and(|p| p.chars().count() > 40) {
+            faults.push(Fault { field: "pull".into(), says: "Keep the words at the arrow to 40 characters.".into() });
+        }
+        if self.step == Some(0) {
+            faults.push(Fault { field: "step".into(), says: "Moves are counted from 1.".into() });
+        }
+        if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
+    }
+
+    /// The picture is to stand alone.
+    pub fn standalone(&self) -> bool {
+        self.standalone
+    }
+
+    /// The picture asked for.
+    pub fn figure(&self, knot: &Knot, app: &App) -> Figure {
+        let reader = app.settings().reader();
+        let cord = self.cord_mm.unwrap_or(4.0);
+        let kind = self.shape.map(object_kind);
+        let object = ObjectLook {
+            radius: self.size_mm.map(|mm| mm / cord / 2.0),
+            look: self.surface.as_deref().and_then(surface).map_or_else(Default::default, |s| s.look),
+            section: kind.map_or_else(Default::default, |k| k.section),
+            dimension: self.size_mm.filter(|_| self.dimensions).map(|mm| reader.diameter(Length::from_mm(mm))),
+        };
+        let tail = tail_length(knot.entry.usage.tail, Length::from_mm(cord));
+        Figure {
+            size: [self.width.unwrap_or(480.0), self.height.unwrap_or(400.0)],
+            step: self.step.map(|s| s - 1),
+            mirrored: self.mirrored,
+            behind: self.behind,
+            object,
+            labels: self.labels,
+            pull: self.pull.clone(),
+            tail: (self.dimensions && tail.mm() > 1.0).then(|| format!("tail {}", reader.length(tail))),
+            presses: if self.pressed { crossings(knot) } else { Vec::new() },
+            marks: if self.numbered { numbered(crossings(knot)) } else { Vec::new() },
+            ..Figure::default()
+        }
+    }
+}
+
+/// Every crossing that has a letter, named as actions name it.
+fn crossings(knot: &Knot) -> Vec<Mark> {
+    let named = |(strand, places): (&Strand, &Vec<P2>)| {
+        let name = strand.name.clone();
+        places.iter().enumerate().map(move |(i, &at)| Mark { at, name: format!("{name}{}", i + 1) }).collect::<Vec<_>>()
+    };
+    knot.path.strands.iter().zip(&knot.path.letters).flat_map(named).collect()
+}
+
+/// The same, numbered through without the ropes' names.
+fn numbered(marks: Vec<Mark>) -> Vec<Mark> {
+    (1..).zip(marks).map(|(n, m): (usize, Mark)| Mark { name: n.to_string(), ..m }).collect()
+}
+
+/// A drawing as an answer.
+pub fn svg_answer(scene: &Scene, standalone: bool) -> Response {
+    let svg = to_svg(scene, standalone.then_some(STANDALONE_STYLE));
+    let headers = [(header::CONTENT_TYPE, "image/svg+xml"), (header::CACHE_CONTROL, "private, max-age=60")];
+    (headers, svg).into_response()
+}
+
+/// A knot's drawing: any move, either hand, either side, on any object, right or with a mistake.
+#[utoipa::path(
+    get, operation_id = "figure", path = "/api/knots/{id}/figure.svg", params(("id" = String, Path, description = "Knot id"), FigureQuery),
+    responses(
+        (status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"),
+        (status = 400, description = "A value cannot be read", body = Problem),
+        (status = 404, description = "No such knot", body = Problem),
+        (status = 422, description = "A value is out of reason", body = Problem)
+    )
+)]
+pub async fn figure(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(q): Query<FigureQuery>,
+) -> Result<Response, Error> {
+    q.check()?;
+    let knot = find(&id)?;
+    let mut figure = q.figure(knot, &app);
+    let scene = match &q.wrong {
+        None => draw(knot, &figure),
+        Some(words) => {
+            let m = misstep_written(knot, words).ok_or_else(|| Error::fault("wrong", WRONG))?;
+            figure.marks = m.at.iter().map(|&at| Mark { at, name: String::new() }).collect();
+            figure.step = None;
+            figure.alt = Some(format!("{}, tied wrong: makes {}", knot.entry.name, called(&m.made)));
+            draw(&knot.laid_as(m.path), &figure)
+        }
+    };
+    Ok(svg_answer(&scene.map_err(|e| Error::fault("step", e.to_string()))?, q.standalone))
+}
+
+/// Every move on one sheet, with its sentence.
+#[utoipa::path(
+    get, operation_id = "knot_sheet", path = "/api/knots/{id}/sheet.svg", params(("id" = String, Path, description = "Knot id"), FigureQuery),
+    responses(
+        (status = 200, description = "The sheet", body = String, content_type = "image/svg+xml"),
+        (status = 400, description = "A value cannot be read", body = Problem),
+        (status = 404, description = "No such knot", body = Problem),
+        (status = 422, description = "A value is out of reason", body = Problem)
+    )
+)]
+pub async fn sheet(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(q): Query<FigureQuery>,
+) -> Result<Response, Error> {
+    q.check()?;
+    let knot = find(&id)?;
+    let scene = draw::sheet(knot, &q.figure(knot, &app)).map_err(|e| Error::fault("step", e.to_string()))?;
+    Ok(svg_answer(&scene, true))
+}
+
+/// What to write for `wrong`.
+const WRONG: &str = "Write crossings of this knot, such as A3, A3-5, A1,A7, A-threaded, B-exchanged or A-turn-10.";

@@ -1,0 +1,158 @@
+//! What have I tied?
+
+use super::knots::find;
+use crate::error::{Error, Problem};
+use crate::extract::Body;
+use axum::Json;
+use serde::{Deserialize, Serialize};
+use umbet_core::knot::catalogue;
+use umbet_core::teach::spot::called;
+use umbet_core::topology::{CodeError, Made, Named, Tied, misstep_written, read_code, read_walk, tied};
+use utoipa::ToSchema;
+
+/// A tie as it is told: one of the three.
+#[derive(Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case", deny_unknown_fields)]
+pub enum Told {
+    /// Crossings of a catalogue knot's drawing that are the other way, such as `A3`.
+    Changed {
+        /// Knot id.
+        knot: String,
+        /// Crossings.
+        crossings: Vec<String>,
+    },
+    /// Crossing after crossing along the rope, such as `o1 u2 o3 u1 o2 u3`.
+    Walk(String),
+    /// A planar-diagram code.
+    Code(String),
+}
+
+/// A knot close by.
+#[derive(Serialize, ToSchema)]
+pub struct Near {
+    /// Knot id.
+    knot: String,
+    /// Its name.
+    name: String,
+    /// What differs.
+    differs: String,
+}
+
+/// What it is.
+#[derive(Serialize, ToSchema)]
+pub struct Found {
+    /// In a sentence.
+    says: String,
+    /// Catalogue knots it is.
+    knots: Vec<String>,
+    /// Its name in the tables of knots, when it has one.
+    table: Option<String>,
+    /// Crossings left when what is slack is drawn out.
+    crossings: Option<usize>,
+    /// Knots close by, and the first action that differs.
+    near: Vec<Near>,
+}
+
+/// Names a tie.
+#[utoipa::path(
+    post, operation_id = "identify", path = "/api/identify", request_body = Told,
+    responses(
+        (status = 200, description = "What it is", body = Found),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such knot", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "The crossings do not make a knot", body = Problem)
+    )
+)]
+pub async fn identify(Body(told): Body<Told>) -> Result<Json<Found>, Error> {
+    Ok(Json(match told {
+        Told::Changed { knot, crossings } => changed(&knot, &crossings)?,
+        Told::Walk(words) => {
+            let all: Vec<Tied> = read_walk(&words).map_err(fault("walk"))?.iter().map(tied).collect();
+            found(&all)
+        }
+        Told::Code(words) => found(&[tied(&read_code(&words).map_err(fault("code"))?)]),
+    }))
+}
+
+fn fault(field: &'static str) -> impl Fn(CodeError) -> Error {
+    move |e| {
+        let says = e.to_string();
+        let mut c = says.chars();
+        let says: String = c.next().into_iter().flat_map(char::to_uppercase).chain(c).collect();
+        Error::fault(field, format!("{says}."))
+    }
+}
+
+fn changed(id: &str, crossings: &[String]) -> Result<Found, Error> {
+    let knot = find(id)?;
+    let name = knot.entry.name.clone();
+    if crossings.is_empty() {
+        let says = format!("{name}, as it should be.");
+        return Ok(Found { says, knots: vec![id.to_owned()], table: None, crossings: None, near: Vec::new() });
+    }
+    let m = misstep_written(knot, &crossings.join(","))
+        .ok_or_else(|| Error::fault("crossings", "Name crossings of this knot's drawing, such as A3."))?;
+    let differs = format!("Move {}: {}", m.step + 1, knot.entry.step[m.step].say);
+    let knots = match &m.made {
+        Made::Knots(ids) => ids.iter().map(|i| (*i).to_owned()).collect(),
+        _ => Vec::new(),
+    };
+    let table = match &m.made {
+        Made::Tabled(n) => Some(n.clone()),
+        _ => None,
+    };
+    let near = vec![Near { knot: id.to_owned(), name, differs }];
+    Ok(Found { says: format!("{}.", called(&m.made)), knots, table, crossings: None, near })
+}
+
+/// The answer for everything a telling may mean: one, or several that differ.
+fn found(all: &[Tied]) -> Found {
+    let first = &all[0];
+    let same = all.iter().all(|t| t.knots == first.knots && plain(&t.named) == plain(&first.named));
+    if !same {
+        let mut names: Vec<String> = all.iter().map(says).collect();
+        names.sort();
+        names.dedup();
+        let says = format!("{} Say to which side the other strand runs.", names.join(" Or: "));
+        return Found { says, knots: Vec::new(), table: None, crossings: None, near: Vec::new() };
+    }
+    let near = first.near.iter().filter_map(|(crossing, id)| {
+        let name = catalogue().find(id)?.entry.name.clone();
+        let differs = format!("Change crossing {}.", crossing + 1);
+        Some(Near { knot: (*id).to_owned(), name, differs })
+    });
+    let mut near: Vec<Near> = near.filter(|n| !first.knots.contains(&n.knot.as_str())).collect();
+    near.sort_by(|a, b| (&a.knot, &a.differs).cmp(&(&b.knot, &b.differs)));
+    near.dedup_by(|a, b| a.knot == b.knot);
+    Found {
+        says: says(first),
+        knots: first.knots.iter().map(|k| (*k).to_owned()).collect(),
+        table: plain(&first.named),
+        crossings: Some(first.crossings),
+        near,
+    }
+}
+
+/// Its name in the tables, whichever hand.
+fn plain(named: &Named) -> Option<String> {
+    match named {
+        Named::One(n) if n.contains('#') => Some(n.clone()),
+        Named::One(n) => Some(n.trim_start_matches('m').to_owned()),
+        Named::OneOf(all) => Some(all.join(" or ")),
+        Named::Nothing | Named::Unknown => None,
+    }
+}
+
+fn says(t: &Tied) -> String {
+    let knots: Vec<&str> = t.knots.iter().filter_map(|k| catalogue().find(k)).map(|k| k.entry.name.as_str()).collect();
+    match (&t.named, &knots[..]) {
+        (Named::Nothing, _) => "Nothing: it falls open.".to_owned(),
+        (_, [_, ..]) => format!("{}.", knots.join(", or ")),
+        (Named::Unknown, _) => "Not a knot we know.".to_owned(),
+        (named, _) => {
+            format!("{} in the tables of knots; the trade has no name for it.", plain(named).unwrap_or_default())
+        }
+    }
+}

@@ -1,0 +1,136 @@
+//! Own knots.
+
+use super::figures::{FigureQuery, svg_answer};
+use crate::error::{Error, Problem};
+use crate::extract::{Body, Path, Query};
+use crate::state::App;
+use crate::store::{OwnKnot, OwnKnotInput};
+use axum::Json;
+use axum::extract::State;
+use axum::http::StatusCode;
+use axum::response::Response;
+use serde::Serialize;
+use umbet_core::draw::draw;
+use umbet_core::teach::spot::called;
+use umbet_core::topology;
+use utoipa::ToSchema;
+
+/// All own knots.
+#[utoipa::path(get, operation_id = "list_own_knots", path = "/api/own-knots", responses((status = 200, description = "Own knots by name", body = Vec<OwnKnot>)))]
+pub async fn list(State(app): State<App>) -> Result<Json<Vec<OwnKnot>>, Error> {
+    Ok(Json(OwnKnot::list(&app.pool).await?))
+}
+
+/// Adds an own knot.
+#[utoipa::path(
+    post, operation_id = "add_own_knot", path = "/api/own-knots", request_body = OwnKnotInput,
+    responses(
+        (status = 201, description = "Added", body = OwnKnot),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "The path cannot be laid, or a value is out of reason", body = Problem)
+    )
+)]
+pub async fn add(
+    State(app): State<App>,
+    Body(input): Body<OwnKnotInput>,
+) -> Result<(StatusCode, Json<OwnKnot>), Error> {
+    Ok((StatusCode::CREATED, Json(OwnKnot::add(&app.pool, &input).await?)))
+}
+
+/// Changes an own knot.
+#[utoipa::path(
+    put, operation_id = "put_own_knot", path = "/api/own-knots/{id}", params(("id" = i64, Path, description = "Own knot")), request_body = OwnKnotInput,
+    responses(
+        (status = 200, description = "Changed", body = OwnKnot),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such own knot", body = Problem),
+        (status = 409, description = "Changed in another window", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "The path cannot be laid, or a value is out of reason", body = Problem)
+    )
+)]
+pub async fn put(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(input): Body<OwnKnotInput>,
+) -> Result<Json<OwnKnot>, Error> {
+    Ok(Json(OwnKnot::put(&app.pool, id, &input).await?))
+}
+
+/// Takes an own knot away.
+#[utoipa::path(
+    delete, operation_id = "delete_own_knot", path = "/api/own-knots/{id}", params(("id" = i64, Path, description = "Own knot")),
+    responses(
+        (status = 204, description = "Taken away; restore brings it back"),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "No such own knot", body = Problem)
+    )
+)]
+pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
+    OwnKnot::delete(&app.pool, id).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Brings an own knot back.
+#[utoipa::path(
+    post, operation_id = "restore_own_knot", path = "/api/own-knots/{id}/restore", params(("id" = i64, Path, description = "Own knot")),
+    responses(
+        (status = 200, description = "Back", body = OwnKnot),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "None was taken away", body = Problem)
+    )
+)]
+pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<OwnKnot>, Error> {
+    Ok(Json(OwnKnot::restore(&app.pool, id).await?))
+}
+
+/// What an own knot proves to be.
+#[derive(Serialize, ToSchema)]
+pub struct OwnProof {
+    /// Its name, when its path is one the catalogue or the tables know.
+    is: String,
+    /// Catalogue knots it is.
+    knots: Vec<String>,
+    /// What stays in the line when the object is gone and the ends are pulled.
+    leaves: String,
+    /// Crossings of rope with rope.
+    crossings: usize,
+}
+
+/// What an own knot proves to be.
+#[utoipa::path(
+    get, operation_id = "prove_own_knot", path = "/api/own-knots/{id}/proof", params(("id" = i64, Path, description = "Own knot")),
+    responses((status = 200, description = "Its proof", body = OwnProof), (status = 400, description = "Not a number", body = Problem), (status = 404, description = "No such own knot", body = Problem), (status = 422, description = "Its path no longer reads", body = Problem))
+)]
+pub async fn proof(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<OwnProof>, Error> {
+    let knot = OwnKnot::get(&app.pool, id).await?.knot()?;
+    let made = topology::identify(&knot.path);
+    Ok(Json(OwnProof {
+        is: called(&made),
+        knots: match made {
+            topology::Made::Knots(ids) => ids.into_iter().map(str::to_owned).collect(),
+            _ => Vec::new(),
+        },
+        leaves: topology::letting(&knot).clear.because(),
+        crossings: knot.path.crossings.len(),
+    }))
+}
+
+/// An own knot's drawing.
+#[utoipa::path(
+    get, operation_id = "own_figure", path = "/api/own-knots/{id}/figure.svg", params(("id" = i64, Path, description = "Own knot"), FigureQuery),
+    responses((status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"), (status = 400, description = "A value cannot be read", body = Problem), (status = 404, description = "No such own knot", body = Problem), (status = 422, description = "A value is out of reason", body = Problem))
+)]
+pub async fn own_figure(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Query(q): Query<FigureQuery>,
+) -> Result<Response, Error> {
+    q.check()?;
+    let knot = OwnKnot::get(&app.pool, id).await?.knot()?;
+    let scene = draw(&knot, &q.figure(&knot, &app)).map_err(|e| Error::fault("step", e.to_string()))?;
+    Ok(svg_answer(&scene, q.standalone()))
+}

@@ -1,0 +1,114 @@
+//! The user's own knots, in the notation.
+
+use super::{name, note, touched};
+use crate::error::Error;
+use serde::{Deserialize, Serialize};
+use sqlx::SqlitePool;
+use umbet_core::knot::Knot;
+use utoipa::ToSchema;
+
+/// An own knot.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct OwnKnot {
+    /// Number.
+    pub id: i64,
+    /// What it is called.
+    pub name: String,
+    /// Its path in the notation.
+    pub path: String,
+    /// Note.
+    pub note: String,
+    /// Version.
+    pub version: i64,
+}
+
+/// An own knot as given.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OwnKnotInput {
+    /// What it is called.
+    #[schema(min_length = 1, max_length = 80)]
+    pub name: String,
+    /// Its path in the notation.
+    pub path: String,
+    /// Note.
+    #[serde(default)]
+    pub note: String,
+    /// Version the change is made to; not asked of a new one.
+    #[serde(default)]
+    pub version: i64,
+}
+
+impl OwnKnotInput {
+    fn check(&self) -> Result<Self, Error> {
+        Knot::own(&self.name, &self.path).map_err(|e| Error::fault("path", e.to_string()))?;
+        Ok(Self { name: name("name", &self.name, 80)?, note: note("note", &self.note)?, ..self.clone() })
+    }
+}
+
+impl OwnKnot {
+    /// The knot of its path.
+    ///
+    /// # Errors
+    /// When the path, checked when it was kept, no longer reads.
+    pub fn knot(&self) -> Result<Knot, Error> {
+        Knot::own(&self.name, &self.path).map_err(|e| Error::fault("path", e.to_string()))
+    }
+
+    /// All own knots, by name.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn list(pool: &SqlitePool) -> Result<Vec<Self>, Error> {
+        Ok(sqlx::query_file_as!(Self, "queries/own-knot-list.sql").fetch_all(pool).await?)
+    }
+
+    /// One of them.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        let found = sqlx::query_file_as!(Self, "queries/own-knot-get.sql", id).fetch_optional(pool).await?;
+        found.ok_or(Error::Missing("own knot"))
+    }
+
+    /// Keeps a new one.
+    ///
+    /// # Errors
+    /// When the path cannot be laid, a value cannot be used, or the store fails.
+    pub async fn add(pool: &SqlitePool, input: &OwnKnotInput) -> Result<Self, Error> {
+        let k = input.check()?;
+        let done = sqlx::query_file!("queries/own-knot-add.sql", k.name, k.path, k.note).execute(pool).await?;
+        Self::get(pool, done.last_insert_rowid()).await
+    }
+
+    /// Changes one.
+    ///
+    /// # Errors
+    /// When the path cannot be laid, the version is old, or the store fails.
+    pub async fn put(pool: &SqlitePool, id: i64, input: &OwnKnotInput) -> Result<Self, Error> {
+        let k = input.check()?;
+        let done = sqlx::query_file!("queries/own-knot-put.sql", k.name, k.path, k.note, id, k.version);
+        touched(done.execute(pool).await?.rows_affected(), Self::get(pool, id).await.is_ok(), "own knot")?;
+        Self::get(pool, id).await
+    }
+
+    /// Takes one away; [`Self::restore`] brings it back.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/own-knot-delete.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "own knot")
+    }
+
+    /// Brings one back.
+    ///
+    /// # Errors
+    /// When none was taken away, or the store fails.
+    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/own-knot-restore.sql", id).execute(pool).await?;
+        touched(done.rows_affected(), false, "own knot")?;
+        Self::get(pool, id).await
+    }
+}

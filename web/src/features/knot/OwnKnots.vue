@@ -1,0 +1,68 @@
+<script setup lang="ts">
+// Own knots in the notation: checked, drawn, named, kept.
+import { onMounted, ref } from 'vue'
+import { Trouble, api, got, type OwnKnot, type OwnProof } from '../../api/client'
+import KnotFigure from '../../rope/KnotFigure.vue'
+
+const all = ref<OwnKnot[]>([])
+const proofs = ref<Record<number, OwnProof>>({})
+const fresh = ref({ name: '', path: '' })
+const trouble = ref('')
+const gone = ref<OwnKnot>()
+const example = 'rope A\n flat -14,0 -3,0 1,2 3.5,0 1,-2.5 -2.5,-1 o -2,3 3,4 u 7,2 o 4,-5 4,-9'
+
+async function load() {
+  all.value = await got(api.GET('/api/own-knots'))
+  for (const k of all.value) proofs.value[k.id] ??= await got(api.GET('/api/own-knots/{id}/proof', { params: { path: { id: k.id } } }))
+}
+async function attempt(run: () => Promise<unknown>) {
+  trouble.value = ''
+  try {
+    await run()
+    await load()
+  } catch (e) {
+    trouble.value = e instanceof Trouble ? e.message : String(e)
+  }
+}
+onMounted(() => attempt(async () => undefined))
+const keep = () =>
+  attempt(async () => {
+    await got(api.POST('/api/own-knots', { body: fresh.value }))
+    fresh.value = { name: '', path: '' }
+  })
+async function remove(k: OwnKnot) {
+  await attempt(() => got(api.DELETE('/api/own-knots/{id}', { params: { path: { id: k.id } } })))
+  gone.value = k
+}
+async function undo() {
+  const k = gone.value
+  gone.value = undefined
+  if (k) await attempt(() => got(api.POST('/api/own-knots/{id}/restore', { params: { path: { id: k.id } } })))
+}
+</script>
+
+<template>
+  <section class="page">
+    <div class="page-head"><h1>Own knots</h1><RouterLink to="/knots">All knots</RouterLink></div>
+    <div v-if="gone" class="put-away"><span>“{{ gone.name }}” is taken away.</span><BButton class="btn-tab" @click="undo">Bring it back</BButton></div>
+    <ul v-if="all.length" class="own">
+      <li v-for="k in all" :key="k.id" class="cloth">
+        <KnotFigure class="own-figure" :from="`/api/own-knots/${k.id}/figure.svg`" />
+        <div>
+          <h2>{{ k.name }}</h2>
+          <p v-if="proofs[k.id]">{{ proofs[k.id]!.is }}. <span class="sub">{{ proofs[k.id]!.crossings }} crossings. {{ proofs[k.id]!.leaves }}</span></p>
+          <details><summary>Its path</summary><pre>{{ k.path }}</pre></details>
+          <BButton class="btn-bare ps-0" @click="remove(k)">Take away</BButton>
+        </div>
+      </li>
+    </ul>
+    <form class="own-form" @submit.prevent="keep">
+      <h2>{{ all.length ? 'Add another' : 'None yet. Write the first' }}</h2>
+      <p class="sub">One rope, its waypoints in rope diameters, o or u wherever it crosses what is already laid. Every knot here offers its own path to begin from.</p>
+      <label>Name <BFormInput v-model="fresh.name" maxlength="80" required /></label>
+      <label>Path <BFormTextarea v-model="fresh.path" rows="6" required spellcheck="false" /></label>
+      <p v-if="trouble" class="trouble m-0" role="alert">{{ trouble }}</p>
+      <div class="do"><BButton type="submit" class="btn-tar">Check and keep</BButton><BButton class="btn-bare" @click="fresh = { name: fresh.name || 'A turn and a half', path: example }">Fill in an example</BButton></div>
+    </form>
+  </section>
+</template>
