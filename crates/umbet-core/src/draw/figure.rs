@@ -126,6 +126,8 @@ struct Laid {
     points: Vec<P3>,
     /// Its last point is a rope end, not the frame's edge.
     ends: bool,
+    /// So is its first.
+    begins: bool,
 }
 
 /// What is laid before move `step`: each rope up to the farthest place named so far. A rope about to make
@@ -148,7 +150,7 @@ fn laid_before(knot: &Knot, step: usize) -> Vec<Laid> {
 fn standing_part(knot: &Knot, rope: usize) -> Laid {
     let points = &knot.path.strands[rope].points;
     let to = first_busy(knot, rope, points).saturating_sub(6).max(6).min(points.len() - 1);
-    Laid { rope, points: points[..=to].to_vec(), ends: true }
+    Laid { rope, points: points[..=to].to_vec(), ends: true, begins: knot.entry.two_tails }
 }
 
 /// Index of the first point that crosses, bends or lies at an object.
@@ -168,7 +170,7 @@ fn laid_to(knot: &Knot, place: Place) -> Laid {
     let points = if in_bight { bight_at(strand, at) } else { strand.points[..=at].to_vec() };
     // In the middle of a line the far end runs on: at the last point, or behind a bight's return leg.
     let runs_on = knot.entry.mid_line && (in_bight || at + 2 >= strand.points.len());
-    Laid { rope: place.rope, points, ends: !runs_on }
+    Laid { rope: place.rope, points, ends: !runs_on, begins: knot.entry.two_tails }
 }
 
 /// A bight pushed as far as point `at`: out leg, round tip, the return leg from there, tail.
@@ -206,14 +208,14 @@ impl Laid {
     /// Turned for the page, with ends that run on led out of the frame.
     fn run(&self, view: &View) -> Run {
         let turned: Vec<P3> = self.points.iter().map(|&p| view.turn(p)).collect();
-        let mut points = led_out(&turned);
+        let mut points = if self.begins { turned } else { led_out(&turned) };
         if !self.ends {
             points.reverse();
             points = led_out(&points);
             points.reverse();
         }
         let pattern = if self.rope == 0 { Pattern::Braided } else { Pattern::Laid };
-        Run { points, pattern, whipped: self.ends }
+        Run { points, pattern, whipped: self.ends, whipped_start: self.begins }
     }
 }
 

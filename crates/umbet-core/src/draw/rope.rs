@@ -27,6 +27,8 @@ pub struct Run {
     pub pattern: Pattern,
     /// Ends in a whipped working end.
     pub whipped: bool,
+    /// Begins with a whipped end too.
+    pub whipped_start: bool,
 }
 
 /// A painted piece of rope and the depth it lies at.
@@ -158,7 +160,12 @@ fn paint(run: &Run, line: &Line<'_>, span: &Span, view: &View) -> Piece {
         width: Some(scale * (1.0 - 2.0 * ink)),
         dash: None,
     };
-    let (a, b) = (span.from, span.to.min(body_to));
+    let body_from = if run.whipped_start { length.partition_point(|&l| l < WHIPPING) } else { 0 };
+    let (a, b) = (span.from.max(body_from), span.to.min(body_to));
+    if span.from < body_from.min(span.to) {
+        items.push(fill("rt", span.from, body_from.min(span.to)));
+        items.push(whipping(line, span.from, body_from.min(span.to), view));
+    }
     if a < b {
         let class = if run.pattern == Pattern::Braided { "ra" } else { "rb" };
         items.push(fill(class, a, b));

@@ -137,10 +137,8 @@ pub enum Backup {
 pub struct Leaves {
     /// True when the line comes away clear.
     pub nothing: bool,
-    /// What stays, in words.
+    /// What stays, in words; how that is known is computed from the path.
     pub what: String,
-    /// How that is known.
-    pub because: String,
 }
 
 /// How it lets go.
@@ -268,6 +266,20 @@ pub struct Identity {
     pub crosswise: Option<String>,
     /// Each strand of a doubled rope alone.
     pub strands: Option<String>,
+    /// Stretches of the first rope alone: an assembly is known by its parts.
+    pub parts: Vec<Part>,
+}
+
+/// A stretch of rope that is a knot of its own.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Part {
+    /// From this place, such as `A0`.
+    pub from: String,
+    /// To this place.
+    pub to: String,
+    /// Its ends joined in front, it is this.
+    pub is: String,
 }
 
 /// One move.
@@ -283,6 +295,17 @@ pub struct Step {
     /// A sentence of help.
     #[serde(default)]
     pub hint: String,
+}
+
+/// Another way of tying the same knot.
+#[derive(Debug, Clone, Deserialize, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Way {
+    /// What it is called.
+    pub name: String,
+    /// Its moves, a sentence each.
+    pub say: Vec<String>,
 }
 
 /// What to look for on the finished knot.
@@ -384,6 +407,9 @@ pub struct Entry {
     /// Both ends of rope A run on: a knot in the middle of a line.
     #[serde(default)]
     pub mid_line: bool,
+    /// Both ends are tails: a ring of cord.
+    #[serde(default)]
+    pub two_tails: bool,
     /// Ids of mends that may be made to it.
     #[serde(default)]
     pub mends: Vec<Mend>,
@@ -398,6 +424,9 @@ pub struct Entry {
     pub path: String,
     /// Moves.
     pub step: Vec<Step>,
+    /// Other ways of tying it, each ending in this same knot.
+    #[serde(default)]
+    pub way: Vec<Way>,
     /// What to look for.
     pub telltale: Vec<Telltale>,
     /// Usual mistakes.
@@ -507,7 +536,11 @@ fn places(words: &str, path: &KnotPath) -> Result<Vec<Place>, EntryError> {
     words.split_whitespace().map(|w| place(w, path)).collect()
 }
 
-fn place(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
+/// Reads a place on a path, such as `A12` or, on the way back, `A12'`.
+///
+/// # Errors
+/// [`EntryError::Place`] when there is no such place.
+pub fn place(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
     let wrong = || EntryError::Place(word.to_owned());
     let letters = word.find(|c: char| c.is_ascii_digit()).ok_or_else(wrong)?;
     let (name, rest) = word.split_at(letters);

@@ -11,7 +11,7 @@ pub mod spline;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
-    Along, Backup, Caution, CordNeeds, EntryError, Family, Grip, Hands, Identity, Knot, Leaves, Mistake, Place,
-    Release, School, Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm,
+    Along, Backup, Caution, CordNeeds, EntryError, Family, Grip, Hands, Identity, Knot, Leaves, Mistake, Part, Place,
+    Release, School, Stands, Step, Strength, Tail, Telltale, Untie, Usage, Way, Wear, WrongForm, place,
 };
 pub use mend::Mend;

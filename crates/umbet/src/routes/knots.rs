@@ -8,7 +8,7 @@ use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use umbet_core::draw::to_obj;
 use umbet_core::knot::notation::Axis;
-use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
+use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, Way, catalogue};
 use umbet_core::situation::{Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::{
@@ -121,6 +121,8 @@ pub struct KnotWords {
     about: String,
     /// Moves.
     steps: Vec<Move>,
+    /// Other ways of tying it.
+    ways: Vec<Way>,
     /// What to look for.
     telltales: Vec<String>,
     /// Usual mistakes.
@@ -204,6 +206,7 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
             .iter()
             .map(|s| Move { short: s.short.clone(), say: s.say.clone(), hint: s.hint.clone() })
             .collect(),
+        ways: e.way.clone(),
         telltales: e.telltale.iter().map(|t| t.look.clone()).collect(),
         mistakes: e.mistake.clone(),
         cautions: e.caution.clone(),

@@ -13,7 +13,9 @@ pub const TASK: Rule = Rule {
         if e.tasks.contains(&case.s.task) {
             return None;
         }
-        let does = e.tasks.first().map_or("something else", |t| job(*t));
+        let Some(does) = e.tasks.first().map(|t| job(*t)) else {
+            return refuses("task", "A part of other work, no fastening by itself.".into(), "Fits as a part of a rig");
+        };
         refuses("task", format!("Made to {does}; this asks to {}.", job(case.s.task)), &format!("Fits to {does}"))
     },
 };
