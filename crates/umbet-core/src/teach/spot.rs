@@ -48,6 +48,7 @@ pub fn called(made: &Made) -> String {
             names.collect::<Vec<_>>().join(" or ")
         }
         Made::Wrong(name) => (*name).to_owned(),
+        Made::Turns => "Plain turns: nothing locks them".to_owned(),
         Made::Nothing => "Nothing: it falls open".to_owned(),
         Made::Tabled(_) | Made::Unknown => "Not a knot we know".to_owned(),
     }

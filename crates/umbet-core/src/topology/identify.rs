@@ -2,7 +2,7 @@
 
 use super::action::{laid_wrong, parse_actions};
 use super::fingerprint::{Closure, Fingerprint, What, closures};
-use super::table::{Named, knot_name};
+use super::table::{Named, knot_name, link_name, plain_turns};
 use crate::knot::path::KnotPath;
 use crate::knot::{Knot, catalogue, notation};
 use std::sync::LazyLock;
@@ -16,6 +16,8 @@ pub enum Made {
     Wrong(&'static str),
     /// It falls open: a straight rope, free of any pole.
     Nothing,
+    /// Plain turns round its pole: nothing locks them.
+    Turns,
     /// A knot of the tables that the trade has no use for.
     Tabled(String),
     /// Not a knot we know.
@@ -51,14 +53,18 @@ pub fn identify(path: &KnotPath) -> Made {
     nearest(path, &print).unwrap_or_else(|| unlisted(path, &all))
 }
 
-/// Known ties of this fingerprint; of several, those drawn with the most alike number of crossings.
+/// Known ties of this fingerprint. Of several, those drawn with as many crossings; where none is, the one the
+/// trade thinks of first among the most alike.
 fn nearest(path: &KnotPath, print: &Fingerprint) -> Option<Made> {
     let apart = |k: &Known| k.crossings.abs_diff(path.crossings.len());
     let same: Vec<&Known> = KNOWN.iter().filter(|k| k.print.same_tie(print)).collect();
     let least = same.iter().map(|k| apart(k)).min()?;
-    let mut nearest = same.iter().filter(|k| apart(k) == least).map(|k| k.made.clone());
-    let first = nearest.next()?;
-    Some(nearest.fold(first, |made, other| match (made, other) {
+    if least > 0 {
+        return same.iter().find(|k| apart(k) <= least + 1).map(|k| k.made.clone());
+    }
+    let mut alike = same.iter().filter(|k| apart(k) == 0).map(|k| k.made.clone());
+    let first = alike.next()?;
+    Some(alike.fold(first, |made, other| match (made, other) {
         (Made::Knots(a), Made::Knots(b)) => Made::Knots([a, b].concat()),
         (made, _) => made,
     }))
@@ -71,7 +77,11 @@ fn unlisted(path: &KnotPath, all: &[Closure]) -> Made {
         return Made::Nothing;
     }
     if !path.poles.is_empty() {
-        return Made::Unknown;
+        let turned = |c: &Closure| match c.what {
+            What::WithPole(..) => c.diagrams.iter().all(|d| plain_turns(&link_name(d))),
+            _ => open(c),
+        };
+        return if all.iter().all(turned) { Made::Turns } else { Made::Unknown };
     }
     let rope = all.iter().find(|c| matches!(c.what, What::Rope(_)) && path.strands.len() == 1);
     match rope.map(|c| c.diagrams.each_ref().map(knot_name)) {

@@ -9,7 +9,7 @@
 
 use super::closure::{Side, closed, pole_loop};
 use super::diagram::Diagram;
-use super::table::{Named, knot_name, link_name};
+use super::table::{Named, knot_name, link_name, plain_turns};
 use crate::knot::notation::Pole;
 use crate::knot::path::{KnotPath, Strand};
 use crate::knot::spline::P3;
@@ -135,9 +135,6 @@ fn turns_of(path: &KnotPath, points: &[P3]) -> u32 {
     path.poles.first().map_or(0, |p| super::fingerprint::turns(&strand, p))
 }
 
-/// Links of a plain rope wound straight round a pole: 1, 2, 3, 4, 5 turns (LinkInfo: the torus links T(2, 2n)).
-const PLAIN_TURNS: [&str; 5] = ["L2a1", "L4a1", "L6a3", "L8a14", "L10a118"];
-
 /// Something holds while rope `k` reaches only so far: it is knotted, or locked round its pole or its
 /// partner.
 fn holds(path: &KnotPath, k: usize, points: &[P3]) -> bool {
@@ -152,17 +149,7 @@ fn holds(path: &KnotPath, k: usize, points: &[P3]) -> bool {
         path.strands.iter().enumerate().find(|(i, _)| *i != k).map(|(_, s)| closed(&[(&s.points, Side::Front)]));
     let ring = path.poles.first().map(|p: &Pole| pole_loop(p)).or(other);
     let Some(ring) = ring else { return false };
-    sides.iter().any(|s| !plain(&link_name(&Diagram::of(&[closed(&[(points, *s)]), ring.clone()]))))
-}
-
-fn plain(link: &Named) -> bool {
-    let turn = |n: &String| PLAIN_TURNS.contains(&n.trim_start_matches('m'));
-    match link {
-        Named::Nothing => true,
-        Named::One(n) => turn(n),
-        Named::OneOf(all) => all.iter().all(turn),
-        Named::Unknown => false,
-    }
+    sides.iter().any(|s| !plain_turns(&link_name(&Diagram::of(&[closed(&[(points, *s)]), ring.clone()]))))
 }
 
 fn drawn(knot: &Knot) -> Option<Drawn> {

@@ -72,6 +72,20 @@ fn name(d: &Diagram, index: &Index, whole: usize, key: impl Fn(&Laurent) -> Opti
     }
 }
 
+/// Links of a plain rope wound straight round a pole: 1, 2, 3, 4, 5 turns (LinkInfo: the torus links T(2, 2n)).
+const PLAIN_TURNS: [&str; 5] = ["L2a1", "L4a1", "L6a3", "L8a14", "L10a118"];
+
+/// The link is a rope wound straight round a pole, or off it.
+pub(super) fn plain_turns(link: &Named) -> bool {
+    let turn = |n: &String| PLAIN_TURNS.contains(&n.trim_start_matches('m'));
+    match link {
+        Named::Nothing => true,
+        Named::One(n) => turn(n),
+        Named::OneOf(all) => all.iter().all(turn),
+        Named::Unknown => false,
+    }
+}
+
 /// Rows of a table: name, polynomial.
 fn rows(text: &'static str) -> impl Iterator<Item = (&'static str, Laurent)> {
     text.lines().filter(|l| !l.starts_with('#')).filter_map(|line| {
