@@ -23,7 +23,7 @@ async fn every_knot_has_words_and_every_move_a_drawing() {
         for field in ["steps", "telltales", "mistakes"] {
             assert!(words[field].as_array().is_some_and(|l| !l.is_empty()), "{id}: {field}");
         }
-        for field in ["about", "lets_go", "leaves", "leaves_because", "confirmed", "strength_source"] {
+        for field in ["about", "lets_go", "leaves", "confirmed", "strength_source"] {
             assert!(words[field].as_str().is_some_and(|w| !w.is_empty()), "{id}: {field}");
         }
         let steps = words["steps"].as_array().map_or(0, Vec::len);

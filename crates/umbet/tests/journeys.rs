@@ -126,9 +126,14 @@ async fn every_screen_can_be_used_by_everyone() {
             "/knots/clove-hitch/sheet",
             "/cord",
             "/habits",
+            "/knots?by=built&pair=clove-hitch,constrictor",
+            "/knots/reef/wrong?wrong=B4-6",
+            "/knots/own",
+            "/prove",
+            "/prove/tied",
         ] {
             goto(&b, &s, path).await;
-            b.see("main section, main .tie, main .choose").await;
+            b.see("main section, main .tie, main .choose, main .drill").await;
             b.settled().await;
             b.driver.execute(axe.as_str(), vec![]).await.expect("axe loads");
             let found = b.driver.execute_async(run, vec![]).await.expect("axe runs");
@@ -155,10 +160,23 @@ fn targets(violation: &Value) -> String {
 #[tokio::test(flavor = "multi_thread")]
 async fn a_phone_is_enough() {
     let (s, b) = (Server::demo().await, Browser::open(360, 740).await);
-    for path in ["/", "/jobs/1", "/knots", "/knots/bowline?step=3", "/knots/bowline/sheet", "/cord", "/habits", "/jobs"]
-    {
+    for path in [
+        "/",
+        "/jobs/1",
+        "/knots",
+        "/knots?pair=reef,bowline",
+        "/knots/bowline?step=3",
+        "/knots/bowline/sheet",
+        "/knots/reef/wrong",
+        "/knots/own",
+        "/prove",
+        "/prove/tied",
+        "/cord",
+        "/habits",
+        "/jobs",
+    ] {
         goto(&b, &s, path).await;
-        b.see("main section, main .tie, main .choose").await;
+        b.see("main section, main .tie, main .choose, main .drill").await;
         b.settled().await;
         let wide = b.driver.execute("return document.documentElement.scrollWidth", vec![]).await.expect("a number");
         assert!(wide.json().as_i64().is_some_and(|w| w <= 360), "{path} is {} px wide", wide.json());
@@ -168,5 +186,90 @@ async fn a_phone_is_enough() {
     b.see_words(".said-step p", "Move 2 of 5").await;
     b.driver.action_chain().send_keys("?").perform().await.expect("a key is pressed");
     b.see_words(".modal.show .keys", "Next move").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// Right beside wrong, crossings pressed one by one; a walk along the rope named; a drill answered and scored.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_learner_finds_out_what_went_wrong() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    goto(&b, &s, "/knots/reef").await;
+    b.press(".tie-side .btn", "Right and wrong").await;
+    b.press(".wrong-list button", "Second half knot wound like the first").await;
+    b.see_words(".wrong-draw figcaption", "Granny").await;
+    b.see(".wrong-draw svg[aria-label*='makes Granny'] .ring").await;
+    goto(&b, &s, "/knots/overhand/wrong").await;
+    b.see_words(".wrong-draw figcaption", "Nothing").await;
+    for crossing in ["A1", "A2", "A3"] {
+        let chosen = b.driver.execute("return new URL(location).searchParams.get('wrong') ?? ''", vec![]).await;
+        let chosen = chosen.expect("the address").json().as_str().unwrap_or_default().to_owned();
+        if !chosen.split(',').any(|c| c == crossing) {
+            b.press_drawn(&format!(".wrong-draw .press[data-name='{crossing}']")).await;
+            b.see(".wrong-draw svg[aria-label*='tied wrong']").await;
+        }
+    }
+    // All three the other way: the mirror image, an overhand still.
+    b.see_words(".wrong-draw figcaption", "Overhand knot").await;
+
+    goto(&b, &s, "/prove/tied").await;
+    for (css, words) in [
+        (".btn-tar", "Under, crossing 1"),
+        (".btn-tar", "Over, crossing 2"),
+        (".btn-tar", "Under, crossing 3"),
+        (".btn-tab", "Over, crossing 1"),
+        (".btn-tab", "Under, crossing 2"),
+        (".btn-tab", "Over, crossing 3"),
+    ] {
+        b.press(css, words).await;
+    }
+    b.see_words(".tied-answer h2", "Overhand knot").await;
+    b.press(".tabs .btn", "planar-diagram").await;
+    b.type_into("textarea", "[1,5,2,4] [3,1,4,6] [5,3,6,7]").await;
+    b.press(".btn-tar", "Name it").await;
+    b.see_words(".tied-answer [role=alert]", "must come twice").await;
+
+    goto(&b, &s, "/prove").await;
+    b.press(".drill-ask fieldset:nth-of-type(1) .btn", "").await;
+    b.press(".drill-ask fieldset:nth-of-type(2) .btn", "Nowhere").await;
+    b.press(".drill-ask > .btn-tar", "Mark it").await;
+    b.see_words(".drill-mark", "Another").await;
+    b.see_words(".drill-foot h2", "1 answered").await;
+    b.driver.refresh().await.expect("it loads again");
+    b.see_words(".drill-foot h2", "1 answered").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// Found by job, laid side by side, turned in space or shown still, an own knot kept.
+#[tokio::test(flavor = "multi_thread")]
+async fn knots_are_found_compared_turned_and_added() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    goto(&b, &s, "/knots?job=join").await;
+    b.see_words(".knots b", "Zeppelin bend").await;
+    assert!(b.driver.find_all(By::XPath("//b[text()='Clove hitch']")).await.expect("a list").is_empty(), "only bends");
+    goto(&b, &s, "/knots?by=built").await;
+    b.see_words("h2", "Built on the overhand knot").await;
+    b.press(".knots li:nth-child(1) .beside", "Side by side").await;
+    b.press(".knots li:nth-child(2) .beside", "Side by side").await;
+    b.see_words(".compare h2", "Side by side").await;
+    b.see_words(".compare th", "Object gone, ends pulled").await;
+
+    goto(&b, &s, "/knots/clove-hitch?turned=1&step=6").await;
+    b.see(".model canvas, .model .still").await;
+    b.press(".tie-tools .btn", "Turn it").await;
+    b.see(".tie-figure svg").await;
+
+    goto(&b, &s, "/knots/own").await;
+    b.press(".own-form .btn", "Fill in an example").await;
+    b.press(".own-form .btn", "Check and keep").await;
+    b.see_words(".own h2", "A turn and a half").await;
+    b.driver.refresh().await.expect("it loads again");
+    b.see_words(".own h2", "A turn and a half").await;
+    b.type_into(".own-form input", "Broken").await;
+    b.type_into(".own-form textarea", "rope A").await;
+    b.press(".own-form .btn", "Check and keep").await;
+    b.see_words(".own-form [role=alert]", "waypoints").await;
+    b.press(".own .btn", "Take away").await;
+    b.press(".put-away .btn", "Bring it back").await;
+    b.see_words(".own h2", "A turn and a half").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }

@@ -1221,6 +1221,8 @@ export interface components {
             telltales: string[];
             /** @description How it unties after load. */
             untie: components["schemas"]["Untie"];
+            /** @description Other ways of tying it. */
+            ways: components["schemas"]["OtherWay"][];
         };
         /** @description One item of a length, for the API. */
         LengthItem: {
@@ -1383,6 +1385,13 @@ export interface components {
             on: boolean;
             /** @description How it reads. */
             words: string;
+        };
+        /** @description Another way of tying the same knot. */
+        OtherWay: {
+            /** @description What it is called. */
+            name: string;
+            /** @description Its moves, a sentence each. */
+            say: string[];
         };
         /** @description An own knot. */
         OwnKnot: {

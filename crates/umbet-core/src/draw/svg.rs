@@ -13,9 +13,12 @@ pub const STANDALONE_STYLE: &str = include_str!("standalone.css");
 pub fn to_svg(scene: &Scene, style: Option<&str>) -> String {
     let mut out = String::with_capacity(scene.items.len() * 160);
     let (w, h) = (scene.width, scene.height);
+    // What can be pressed inside an image is hidden from those who hear it.
+    let pressed = scene.items.iter().any(|i| matches!(i, Item::Press { .. }));
+    let role = if pressed { "group" } else { "img" };
     let _ = write!(
         out,
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {w:.0} {h:.0}\" role=\"img\" aria-label=\"{}\">",
+        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {w:.0} {h:.0}\" role=\"{role}\" aria-label=\"{}\">",
         escaped(&scene.alt)
     );
     if let Some(css) = style {

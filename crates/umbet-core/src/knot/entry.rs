@@ -301,7 +301,7 @@ pub struct Step {
 #[derive(Debug, Clone, Deserialize, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct Way {
+pub struct OtherWay {
     /// What it is called.
     pub name: String,
     /// Its moves, a sentence each.
@@ -426,7 +426,7 @@ pub struct Entry {
     pub step: Vec<Step>,
     /// Other ways of tying it, each ending in this same knot.
     #[serde(default)]
-    pub way: Vec<Way>,
+    pub way: Vec<OtherWay>,
     /// What to look for.
     pub telltale: Vec<Telltale>,
     /// Usual mistakes.

@@ -11,7 +11,7 @@ pub mod spline;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
-    Along, Backup, Caution, CordNeeds, EntryError, Family, Grip, Hands, Identity, Knot, Leaves, Mistake, Part, Place,
-    Release, School, Stands, Step, Strength, Tail, Telltale, Untie, Usage, Way, Wear, WrongForm, place,
+    Along, Backup, Caution, CordNeeds, EntryError, Family, Grip, Hands, Identity, Knot, Leaves, Mistake, OtherWay,
+    Part, Place, Release, School, Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm, place,
 };
 pub use mend::Mend;

@@ -78,7 +78,8 @@ fn unlisted(path: &KnotPath, all: &[Closure]) -> Made {
     }
     if !path.poles.is_empty() {
         let turned = |c: &Closure| match c.what {
-            What::WithPole(..) => c.diagrams.iter().all(|d| plain_turns(&link_name(d))),
+            // The end lies on top of all: it is joined on that side.
+            What::WithPole(..) => plain_turns(&link_name(&c.diagrams[0])),
             _ => open(c),
         };
         return if all.iter().all(turned) { Made::Turns } else { Made::Unknown };

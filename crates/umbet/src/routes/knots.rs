@@ -8,7 +8,7 @@ use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use umbet_core::draw::to_obj;
 use umbet_core::knot::notation::Axis;
-use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, Way, catalogue};
+use umbet_core::knot::{Caution, Family, Knot, Mistake, OtherWay, School, Untie, catalogue};
 use umbet_core::situation::{Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::{
@@ -122,7 +122,7 @@ pub struct KnotWords {
     /// Moves.
     steps: Vec<Move>,
     /// Other ways of tying it.
-    ways: Vec<Way>,
+    ways: Vec<OtherWay>,
     /// What to look for.
     telltales: Vec<String>,
     /// Usual mistakes.

@@ -132,6 +132,13 @@ impl Browser {
     }
 
     /// Puts words in the place of what a field holds.
+    /// Presses a place of a drawing.
+    pub async fn press_drawn(&self, css: &str) {
+        self.see(css).await;
+        let script = "document.querySelector(arguments[0]).dispatchEvent(new MouseEvent('click', { bubbles: true }))";
+        self.driver.execute(script, vec![serde_json::json!(css)]).await.expect("the drawing takes a press");
+    }
+
     pub async fn type_into(&self, css: &str, words: &str) {
         let field = self.see(css).await;
         field.send_keys(Key::Control + "a").await.expect("all of it is chosen");

@@ -70,7 +70,7 @@ function choose(id: string) {
       <ul class="knots">
         <li v-for="k in g.knots" :key="k.id">
           <RouterLink :to="`/knots/${k.id}`"><KnotFigure :knot="k.id" /><b>{{ k.name }}</b><span class="sub">{{ hint(k) }}</span></RouterLink>
-          <BButton class="btn-bare beside" :class="{ on: pair.includes(k.id) }" :aria-pressed="pair.includes(k.id)" :aria-label="`${k.name} side by side`" @click="choose(k.id)">{{ pair.includes(k.id) ? 'Put back' : 'Side by side' }}</BButton>
+          <BButton class="btn-bare beside" :class="{ on: pair.includes(k.id) }" :aria-pressed="pair.includes(k.id)" @click="choose(k.id)">{{ pair.includes(k.id) ? 'Put back' : 'Side by side' }}<span class="visually-hidden">: {{ k.name }}</span></BButton>
         </li>
       </ul>
     </template>

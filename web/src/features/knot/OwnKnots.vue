@@ -9,7 +9,7 @@ const proofs = ref<Record<number, OwnProof>>({})
 const fresh = ref({ name: '', path: '' })
 const trouble = ref('')
 const gone = ref<OwnKnot>()
-const example = 'rope A\n flat -14,0 -3,0 1,2 3.5,0 1,-2.5 -2.5,-1 o -2,3 3,4 u 7,2 o 4,-5 4,-9'
+const example = 'rope A\n flat -18,0 2,0 8,4 4,10 -2,8 -4,0 o -2,-6 2,-6 2.4,0 u 2.8,6 2.8,9.5 o 2.8,18'
 
 async function load() {
   all.value = await got(api.GET('/api/own-knots'))

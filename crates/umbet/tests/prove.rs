@@ -1,0 +1,195 @@
+//! What a path proves, over the real router: missteps, names, drills, own knots, files.
+
+mod support;
+
+use reqwest::StatusCode;
+use serde_json::{Value, json};
+use support::Server;
+
+async fn knots(s: &Server) -> Vec<Value> {
+    s.get("/api/knots").await.1.as_array().expect("a list").clone()
+}
+
+fn said<'a>(list: &'a Value, id: &str) -> &'a Value {
+    list.as_array().and_then(|l| l.iter().find(|m| m["id"] == id)).unwrap_or_else(|| panic!("no {id} in {list:#}"))
+}
+
+#[tokio::test]
+async fn missteps_are_named_and_drawn() {
+    let s = Server::empty().await;
+    let (_, reef) = s.get("/api/knots/reef/missteps").await;
+    assert_eq!(said(&reef, "B1-3")["makes"], "Granny");
+    assert_eq!(said(&reef, "B4-6")["done"], "Second half knot wound like the first");
+    let (_, clove) = s.get("/api/knots/clove-hitch/missteps").await;
+    assert_eq!(said(&clove, "A-turn-10")["knot"], "cow-hitch");
+    assert_eq!(said(&clove, "A2")["makes"], "Plain turns: nothing locks them");
+    let (_, bowline) = s.get("/api/knots/bowline/missteps").await;
+    assert_eq!(said(&bowline, "A1,A7")["makes"], "Nothing: it falls open");
+    let (status, svg) = s.text("/api/knots/reef/figure.svg?wrong=B4-6").await;
+    assert_eq!(status, StatusCode::OK);
+    assert!(svg.contains("makes Granny") && svg.matches("class=\"ring\"").count() == 3, "three crossings are ringed");
+    let (right, _) = s.text("/api/knots/reef/figure.svg").await;
+    assert_eq!(right, StatusCode::OK);
+    for nonsense in ["B99", "Z1", "B3-1", "A-threaded", "B-turn-4", "", "%F0%9F%AA%A2"] {
+        let (status, problem) = s.get(&format!("/api/knots/reef/figure.svg?wrong={nonsense}")).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{nonsense}");
+        assert!(problem["detail"].as_str().is_some_and(|d| d.contains("such as A3")), "{problem}");
+    }
+}
+
+/// The missteps of every knot can be drawn, and none is the knot itself.
+#[tokio::test]
+async fn every_misstep_of_every_knot_draws() {
+    let s = Server::empty().await;
+    let mut drawn = 0;
+    for k in knots(&s).await {
+        let id = k["id"].as_str().expect("an id");
+        let (_, all) = s.get(&format!("/api/knots/{id}/missteps")).await;
+        for m in all.as_array().expect("a list") {
+            let (status, svg) =
+                s.text(&format!("/api/knots/{id}/figure.svg?wrong={}", m["id"].as_str().expect("an id"))).await;
+            assert!(status == StatusCode::OK && !svg.contains("NaN"), "{id}: {m}");
+            assert_ne!(m["knot"], k["id"], "{id}: {m}");
+            drawn += 1;
+        }
+    }
+    assert!(drawn > 200, "{drawn} missteps");
+}
+
+#[tokio::test]
+async fn a_tie_is_named_however_it_is_told() {
+    let s = Server::empty().await;
+    let ask = async |body: Value| s.post("/api/identify", &body).await;
+    let (_, walk) = ask(json!({ "walk": "u1 o2 u3 o1 u2 o3" })).await;
+    assert_eq!((walk["says"].as_str(), walk["knots"][0].as_str()), (Some("Overhand knot."), Some("overhand")));
+    // KnotInfo's code of 8_20, which the trade has no name for.
+    let code = "4 2 5 1 8 4 9 3 5 12 6 13 13 16 14 1 9 14 10 15 15 10 16 11 11 6 12 7 2 8 3 7";
+    let (status, table) = ask(json!({ "code": code })).await;
+    assert_eq!(status, StatusCode::OK, "{table}");
+    assert!(table["table"].is_string() && table["says"].as_str().is_some_and(|t| t.contains("no name")), "{table}");
+    let (_, changed) = ask(json!({ "changed": { "knot": "figure-eight", "crossings": ["A3-4"] } })).await;
+    assert_eq!(changed["knots"][0], "overhand");
+    assert!(changed["near"][0]["differs"].as_str().is_some_and(|d| d.starts_with("Move ")));
+    let (_, same) = ask(json!({ "changed": { "knot": "reef", "crossings": [] } })).await;
+    assert_eq!(same["says"], "Reef knot, as it should be.");
+    for (body, part) in [
+        (json!({ "walk": "o1 u2 o1 u2" }), "Crossing 1 must come twice"),
+        (json!({ "walk": "over under" }), "Word 1, `over`"),
+        (json!({ "walk": "" }), "Give 1 to 40 crossings"),
+        (json!({ "walk": "o1 u2 u1 o2" }), "cannot lie flat"),
+        (json!({ "code": "1 2 3 4" }), "must come twice"),
+        (json!({ "code": "[[1,2,3]]" }), "four edges"),
+        (json!({ "changed": { "knot": "reef", "crossings": ["<b>"] } }), "Name crossings"),
+    ] {
+        let (status, problem) = ask(body).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(problem["detail"].as_str().is_some_and(|d| d.contains(part)), "{problem}");
+    }
+    assert_eq!(ask(json!({ "changed": { "knot": "gordian", "crossings": ["A1"] } })).await.0, StatusCode::NOT_FOUND);
+    assert_eq!(ask(json!({ "smell": "tar" })).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+#[tokio::test]
+async fn a_drill_hides_its_answer_marks_it_and_keeps_the_score() {
+    let s = Server::empty().await;
+    let mut right = 0;
+    for seed in 0..12 {
+        let at = format!("/api/drills/{seed}");
+        let (_, q) = s.get(&at).await;
+        assert!(q.get("name").is_none() && q.get("spot").is_none(), "the question does not say");
+        let (_, svg) = s.text(&format!("{at}/figure.svg?width=400&height=300")).await;
+        assert!(svg.contains("A tied knot") && !svg.contains(q["meant"].as_str().expect("a name")), "nor the drawing");
+        // Answered once to learn the truth, then rightly.
+        let (_, mark) = s.post(&at, &json!({ "name": 0, "spot": null })).await;
+        let name =
+            q["names"].as_array().and_then(|n| n.iter().position(|n| *n == mark["is"])).expect("one of the names");
+        let (_, mark) = s.post(&at, &json!({ "name": name, "spot": mark["spot"] })).await;
+        assert_eq!((&mark["name_right"], &mark["spot_right"]), (&json!(true), &json!(true)), "seed {seed}: {mark}");
+        right += 1;
+    }
+    let (_, score) = s.get("/api/drills").await;
+    let sum = |field: &str| score.as_array().map_or(0, |l| l.iter().filter_map(|k| k[field].as_i64()).sum::<i64>());
+    assert_eq!(sum("asked"), 2 * right);
+    assert!(sum("named") >= right && sum("spotted") >= right);
+    assert_eq!(s.post("/api/drills/3", &json!({ "name": 9 })).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(s.post("/api/drills/3", &json!({ "name": 0, "spot": 40 })).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(s.get("/api/drills/three").await.0, StatusCode::BAD_REQUEST);
+    assert_eq!(s.delete("/api/drills").await, StatusCode::NO_CONTENT);
+    assert_eq!(s.get("/api/drills").await.1, json!([]));
+}
+
+#[tokio::test]
+async fn an_own_knot_is_checked_drawn_named_and_kept() {
+    let s = Server::empty().await;
+    let path = s.text("/api/knots/overhand/notation.txt").await.1;
+    let (status, own) = s.post("/api/own-knots", &json!({ "name": "Gran's <i>knot</i>", "path": path })).await;
+    assert_eq!(status, StatusCode::CREATED, "{own}");
+    let at = format!("/api/own-knots/{}", own["id"]);
+    let (_, proof) = s.get(&format!("{at}/proof")).await;
+    assert_eq!((&proof["is"], &proof["crossings"]), (&json!("Overhand knot"), &json!(3)));
+    let (_, svg) = s.text(&format!("{at}/figure.svg?width=300&height=300")).await;
+    assert!(svg.contains("Gran&#39;s &lt;i&gt;knot&lt;/i&gt;") && !svg.contains("<i>"), "a name is text");
+    for (bad, part) in [
+        ("rope A\n flat 0,0 x,1", "line 2"),
+        ("rope A\n flat -9,0 9,0.5 9,5 0,5 0,-5", "letters but 1 meetings"),
+        ("", "rope"),
+        ("count 5\nrope A\n flat -9,0 9,0.5 9,5 0,5 o 0,-5", "`count` says 5"),
+    ] {
+        let (status, problem) = s.post("/api/own-knots", &json!({ "name": "Bad", "path": bad })).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(problem["detail"].as_str().is_some_and(|d| d.contains(part)), "{problem}");
+    }
+    assert_eq!(s.get("/api/own-knots").await.1.as_array().map(Vec::len), Some(1), "nothing bad is stored");
+    let change = json!({ "name": "Gran's knot", "path": path, "version": own["version"] });
+    assert_eq!(s.put(&at, &change).await.0, StatusCode::OK);
+    assert_eq!(s.put(&at, &change).await.0, StatusCode::CONFLICT, "another window was first");
+    assert_eq!(s.delete(&at).await, StatusCode::NO_CONTENT);
+    assert_eq!(s.get(&format!("{at}/proof")).await.0, StatusCode::NOT_FOUND);
+    assert_eq!(s.post(&format!("{at}/restore"), &json!({})).await.0, StatusCode::OK);
+}
+
+/// What is exported reads back to the same knot, for every knot of the catalogue.
+#[tokio::test]
+async fn files_read_back_to_the_same_knot() {
+    let s = Server::empty().await;
+    for k in knots(&s).await {
+        let id = k["id"].as_str().expect("an id");
+        let path = s.text(&format!("/api/knots/{id}/notation.txt")).await.1;
+        let (status, own) = s.post("/api/own-knots", &json!({ "name": id, "path": path })).await;
+        assert_eq!(status, StatusCode::CREATED, "{id}: {own}");
+        let (_, proof) = s.get(&format!("/api/own-knots/{}/proof", own["id"])).await;
+        let named = proof["knots"].as_array().is_some_and(|l| l.iter().any(|n| n == id));
+        assert!(named, "{id}: {proof}");
+        let (_, obj) = s.text(&format!("/api/knots/{id}/model.obj")).await;
+        let corners = obj.lines().filter(|l| l.starts_with("v ")).count();
+        let highest = obj
+            .lines()
+            .filter(|l| l.starts_with("f "))
+            .flat_map(|l| l[2..].split(' '))
+            .map(|n| n.parse::<usize>().expect("a corner"))
+            .max();
+        assert_eq!(highest, Some(corners), "{id}: faces use the corners there are");
+        assert!(!obj.contains("NaN"), "{id}");
+        let (_, sheet) = s.text(&format!("/api/knots/{id}/sheet.svg")).await;
+        assert!(sheet.contains("<style>") && sheet.contains("Tied."), "{id}");
+    }
+    let code = s.text("/api/knots/stevedore/code.txt").await.1;
+    let (_, found) = s.post("/api/identify", &json!({ "code": code })).await;
+    assert_eq!(found["knots"], json!(["stevedore"]));
+}
+
+#[tokio::test]
+async fn release_is_answered_from_the_path() {
+    let s = Server::empty().await;
+    let release = async |id: &str| s.get(&format!("/api/knots/{id}")).await.1["release"].clone();
+    let halves = release("two-half-hitches").await;
+    assert_eq!((&halves["clear"], &halves["stays"]), (&json!(false), &json!(["overhand", "overhand"])));
+    let quick = release("siberian-hitch").await;
+    assert_eq!(
+        (&quick["clear"], quick["tail"].as_str()),
+        (&json!(true), Some("It comes free; one plain turn runs off."))
+    );
+    let bowline = release("bowline").await;
+    assert!(bowline["because"].as_str().is_some_and(|b| b.contains("6_3") && b.contains("8_20")));
+    assert!(bowline["drawn"].as_str().is_some_and(|d| d.contains("6 crossings of 14")));
+}
