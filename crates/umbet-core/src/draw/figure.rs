@@ -124,33 +124,80 @@ fn place_of(knot: &Knot, at: P2, view: &View) -> P2 {
 struct Laid {
     rope: usize,
     points: Vec<P3>,
-    /// Its last point is a rope end, not the frame's edge.
-    ends: bool,
-    /// So is its first.
-    begins: bool,
+    /// How its first point ends.
+    first: Tip,
+    /// How its last point ends.
+    last: Tip,
+}
+
+/// How a laid stretch ends on the page.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Tip {
+    /// The rope runs on out of the frame.
+    RunsOff,
+    /// A rope's whipped end.
+    Whipped,
+    /// The rope goes on where it is not laid yet.
+    Cut,
 }
 
 /// What is laid before move `step`: each rope up to the farthest place named so far. A rope about to make
 /// its first move shows its standing part.
 fn laid_before(knot: &Knot, step: usize) -> Vec<Laid> {
-    let mut upto: Vec<Option<Place>> = vec![None; knot.path.strands.len()];
-    for place in knot.laid[..step].iter().flatten() {
-        upto[place.rope] = Some(*place);
-    }
     let begins = |rope: usize| knot.laid.get(step).is_some_and(|moves| moves.iter().any(|p| p.rope == rope));
-    let lay = |(rope, place): (usize, Option<Place>)| match place {
-        Some(p) => Some(laid_to(knot, p)),
-        None if begins(rope) => Some(standing_part(knot, rope)),
-        None => None,
+    let lay = |rope: usize| {
+        let places: Vec<Place> = knot.laid[..step].iter().flatten().filter(|p| p.rope == rope).copied().collect();
+        match places.last() {
+            _ if in_stretches(knot, rope) => stretches(knot, rope, &places),
+            Some(last) => vec![laid_to(knot, *last)],
+            None if begins(rope) => vec![standing_part(knot, rope)],
+            None => Vec::new(),
+        }
     };
-    upto.into_iter().enumerate().filter_map(lay).collect()
+    (0..knot.path.strands.len()).flat_map(lay).collect()
+}
+
+/// The hands lay this rope in another order than it runs.
+fn in_stretches(knot: &Knot, rope: usize) -> bool {
+    knot.laid.iter().flatten().any(|p| p.rope == rope && p.from.is_some())
+}
+
+/// What is laid of a rope that is laid in stretches, those that touch made one.
+fn stretches(knot: &Knot, rope: usize, places: &[Place]) -> Vec<Laid> {
+    let strand = &knot.path.strands[rope];
+    let mut ranges: Vec<(usize, usize)> = places
+        .iter()
+        .map(|p| (p.from.map_or(0, |f| strand.index_at(f, false)), strand.index_at(p.waypoint, p.back)))
+        .collect();
+    ranges.sort_unstable();
+    let mut joined: Vec<(usize, usize)> = Vec::new();
+    for (from, to) in ranges {
+        match joined.last_mut() {
+            Some(last) if from <= last.1 + 1 => last.1 = last.1.max(to),
+            _ => joined.push((from, to)),
+        }
+    }
+    let end = strand.points.len() - 1;
+    let far_end = if knot.entry.mid_line { Tip::RunsOff } else { Tip::Whipped };
+    let laid = |(from, to): (usize, usize)| Laid {
+        rope,
+        points: strand.points[from..=to].to_vec(),
+        first: if from == 0 { Tip::RunsOff } else { Tip::Cut },
+        last: if to >= end { far_end } else { Tip::Cut },
+    };
+    joined.into_iter().map(laid).collect()
+}
+
+/// How a rope's own first point ends: it runs off, except where both ends are tails.
+fn own_start(knot: &Knot) -> Tip {
+    if knot.entry.two_tails { Tip::Whipped } else { Tip::RunsOff }
 }
 
 /// A rope's standing part, up to where it first bends, crosses or meets the object.
 fn standing_part(knot: &Knot, rope: usize) -> Laid {
     let points = &knot.path.strands[rope].points;
     let to = first_busy(knot, rope, points).saturating_sub(6).max(6).min(points.len() - 1);
-    Laid { rope, points: points[..=to].to_vec(), ends: true, begins: knot.entry.two_tails }
+    Laid { rope, points: points[..=to].to_vec(), first: own_start(knot), last: Tip::Whipped }
 }
 
 /// Index of the first point that crosses, bends or lies at an object.
@@ -170,7 +217,7 @@ fn laid_to(knot: &Knot, place: Place) -> Laid {
     let points = if in_bight { bight_at(strand, at) } else { strand.points[..=at].to_vec() };
     // In the middle of a line the far end runs on: at the last point, or behind a bight's return leg.
     let runs_on = knot.entry.mid_line && (in_bight || at + 2 >= strand.points.len());
-    Laid { rope: place.rope, points, ends: !runs_on, begins: knot.entry.two_tails }
+    Laid { rope: place.rope, points, first: own_start(knot), last: if runs_on { Tip::RunsOff } else { Tip::Whipped } }
 }
 
 /// A bight pushed as far as point `at`: out leg, round tip, the return leg from there, tail.
@@ -208,14 +255,14 @@ impl Laid {
     /// Turned for the page, with ends that run on led out of the frame.
     fn run(&self, view: &View) -> Run {
         let turned: Vec<P3> = self.points.iter().map(|&p| view.turn(p)).collect();
-        let mut points = if self.begins { turned } else { led_out(&turned) };
-        if !self.ends {
+        let mut points = if self.first == Tip::RunsOff { led_out(&turned) } else { turned };
+        if self.last == Tip::RunsOff {
             points.reverse();
             points = led_out(&points);
             points.reverse();
         }
         let pattern = if self.rope == 0 { Pattern::Braided } else { Pattern::Laid };
-        Run { points, pattern, whipped: self.ends, whipped_start: self.begins }
+        Run { points, pattern, whipped: self.last == Tip::Whipped, whipped_start: self.first == Tip::Whipped }
     }
 }
 
@@ -239,7 +286,7 @@ fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
     let run = lengths(laid.points.iter().map(|p| [p[0], p[1]]));
     let first = first_busy(knot, laid.rope, &laid.points);
     let crossed = crossing_indices(knot, laid.rope);
-    let last = if laid.ends {
+    let last = if laid.last != Tip::RunsOff {
         laid.points.len() - 1
     } else {
         let l = (0..laid.points.len()).rev().find(|&i| busy(knot, &laid.points, i)).unwrap_or(laid.points.len() - 1);
@@ -341,8 +388,11 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
         let strand = &knot.path.strands[place.rope];
         let to = strand.index_at(place.waypoint, place.back);
         let now = knot.laid[..step].iter().flatten().rfind(|p| p.rope == place.rope);
-        let from = now
-            .map_or_else(|| standing_part(knot, place.rope).points.len() - 1, |p| strand.index_at(p.waypoint, p.back));
+        let from = match (place.from, now) {
+            (Some(from), _) => strand.index_at(from, false),
+            (None, Some(p)) => strand.index_at(p.waypoint, p.back),
+            (None, None) => standing_part(knot, place.rope).points.len() - 1,
+        };
         let end = match strand.back {
             Some(leg) if leg.bight && to > leg.tip_from => leg.tip_from,
             _ => to,

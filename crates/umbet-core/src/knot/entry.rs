@@ -465,6 +465,8 @@ pub struct Place {
     pub waypoint: f64,
     /// On the leg that runs back beside itself.
     pub back: bool,
+    /// Where a move begins that is laid apart from what lies already, as when a bight is passed first.
+    pub from: Option<f64>,
 }
 
 /// A knot's file cannot be used.
@@ -525,6 +527,7 @@ impl Knot {
             rope,
             waypoint: s.along.last().copied().unwrap_or(0.0),
             back: s.back.is_some_and(|leg| leg.to == s.points.len()),
+            from: None,
         };
         let laid = vec![path.strands.iter().enumerate().map(end).collect()];
         let entry = Entry { step: self.entry.step[..1].to_vec(), telltale: Vec::new(), ..self.entry.clone() };
@@ -536,7 +539,7 @@ fn places(words: &str, path: &KnotPath) -> Result<Vec<Place>, EntryError> {
     words.split_whitespace().map(|w| place(w, path)).collect()
 }
 
-/// Reads a place on a path, such as `A12` or, on the way back, `A12'`.
+/// Reads a place on a path, such as `A12`, on the way back `A12'`, or a stretch, `A16-30`.
 ///
 /// # Errors
 /// [`EntryError::Place`] when there is no such place.
@@ -545,12 +548,16 @@ pub fn place(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
     let letters = word.find(|c: char| c.is_ascii_digit()).ok_or_else(wrong)?;
     let (name, rest) = word.split_at(letters);
     let rope = path.strands.iter().position(|s| s.name == name).ok_or_else(wrong)?;
+    let (from, rest) = match rest.split_once('-') {
+        Some((from, to)) => (Some(f64::from_str(from).map_err(|_| wrong())?), to),
+        None => (None, rest),
+    };
     let back = rest.ends_with('\'');
     let waypoint = f64::from_str(rest.trim_end_matches('\'')).map_err(|_| wrong())?;
     let strand = &path.strands[rope];
     let last = strand.along.iter().copied().fold(0.0, f64::max);
-    if waypoint > last + 1e-9 || (back && strand.back.is_none()) {
+    if waypoint > last + 1e-9 || from.is_some_and(|f| f >= waypoint) || (back && strand.back.is_none()) {
         return Err(wrong());
     }
-    Ok(Place { rope, waypoint, back })
+    Ok(Place { rope, waypoint, back, from })
 }
