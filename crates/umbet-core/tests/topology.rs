@@ -5,7 +5,7 @@ use umbet_core::knot::path::KnotPath;
 use umbet_core::knot::{Identity, Knot, catalogue, notation, place};
 use umbet_core::topology::{
     Clear, Diagram, Laurent, Letting, Made, Named, Side, TailPulled, closed, identify, jones, knot_name, known_letting,
-    laid_wrong, link_name, misstep_written, parse_actions, pole_loop, simplified,
+    laid_wrong, letting, link_name, misstep_written, parse_actions, pole_loop, simplified,
 };
 
 /// A row of a table: name, planar-diagram code, Jones polynomial.
@@ -366,4 +366,17 @@ fn no_file_promises_a_clean_line_that_the_path_denies() {
         let clear = lets(&knot.id).clear == Clear::Yes;
         assert!(!said.nothing || clear || said.what.contains("once"), "{}: {:?}", knot.id, lets(&knot.id));
     }
+}
+
+/// Common practice: a hank finished by a half hitch locked round it leaves an overhand when it is shaken out; one
+/// finished by a bight pushed under its last turn leaves nothing.
+#[test]
+fn a_hank_finished_with_a_bight_comes_clear_and_one_locked_with_a_hitch_does_not() {
+    assert_eq!(lets("half-hitch").clear, Clear::Leaves(vec!["3_1".into()]));
+    let hank = "pole H x r=3\nrope A\n flat F -6,-14 -6,-4 -6,0 -5.8,3 M -5.5,3.9 B -5,3 -3.5,-3 M -3,-3.9 F -2.8,-3 -2.5,0 \
+                -2.2,3 M -2,3.9 B -1.5,3 0,-3 M 0.5,-3.9 F 0.7,-3 0.6,-1.4 (L -0.5,0.2 -2.5,0.6 u -5,1 ) 3,-0.6 6,0.2";
+    let knot = Knot::own("Hank", hank).unwrap_or_else(|e| panic!("{e}"));
+    let l = letting(&knot);
+    assert_eq!(l.clear, Clear::Yes);
+    assert_eq!(l.tail, TailPulled::Frees(2), "two coils run off");
 }

@@ -870,7 +870,7 @@ export interface components {
          * @description What kind of knot it is.
          * @enum {string}
          */
-        Family: "stopper" | "end-loop" | "mid-loop" | "bend" | "binding" | "hitch" | "adjustable";
+        Family: "stopper" | "end-loop" | "mid-loop" | "bend" | "binding" | "hitch" | "adjustable" | "sinnet";
         /** @description One value that cannot be used, and what to change. */
         Fault: {
             /** @description The field, as it is named in the draft. */

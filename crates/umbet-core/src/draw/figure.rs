@@ -168,6 +168,7 @@ fn stretches(knot: &Knot, rope: usize, places: &[Place]) -> Vec<Laid> {
     let mut ranges: Vec<(usize, usize)> = places
         .iter()
         .map(|p| (p.from.map_or(0, |f| strand.index_at(f, false)), strand.index_at(p.waypoint, p.back)))
+        .map(|(a, b)| (a.min(b), a.max(b)))
         .collect();
     ranges.sort_unstable();
     let mut joined: Vec<(usize, usize)> = Vec::new();
@@ -182,7 +183,7 @@ fn stretches(knot: &Knot, rope: usize, places: &[Place]) -> Vec<Laid> {
     let laid = |(from, to): (usize, usize)| Laid {
         rope,
         points: strand.points[from..=to].to_vec(),
-        first: if from == 0 { Tip::RunsOff } else { Tip::Cut },
+        first: if from == 0 { own_start(knot) } else { Tip::Cut },
         last: if to >= end { far_end } else { Tip::Cut },
     };
     joined.into_iter().map(laid).collect()
@@ -397,8 +398,12 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
             Some(leg) if leg.bight && to > leg.tip_from => leg.tip_from,
             _ => to,
         };
-        if end > from + 2 {
-            let turned: Vec<P3> = strand.points[from..=end].iter().map(|&p| view.turn(p)).collect();
+        if end.abs_diff(from) > 2 {
+            let mut turned: Vec<P3> =
+                strand.points[from.min(end)..=from.max(end)].iter().map(|&p| view.turn(p)).collect();
+            if from > end {
+                turned.reverse();
+            }
             all.extend(labels::next_move(&turned, &seen(knot, &turned, runs, view), view));
         }
     }

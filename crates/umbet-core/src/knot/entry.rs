@@ -32,6 +32,8 @@ pub enum Family {
     Hitch,
     /// Made fast, yet slid by hand to tighten.
     Adjustable,
+    /// Rope worked on itself to stow it or make it thicker.
+    Sinnet,
 }
 
 /// How a hitch stays where it is put.
@@ -465,7 +467,8 @@ pub struct Place {
     pub waypoint: f64,
     /// On the leg that runs back beside itself.
     pub back: bool,
-    /// Where a move begins that is laid apart from what lies already, as when a bight is passed first.
+    /// Where a move begins that is laid apart from what lies already, as when a bight is passed first; beyond
+    /// `waypoint` when the rope is laid against the way it is written.
     pub from: Option<f64>,
 }
 
@@ -556,7 +559,10 @@ pub fn place(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
     let waypoint = f64::from_str(rest.trim_end_matches('\'')).map_err(|_| wrong())?;
     let strand = &path.strands[rope];
     let last = strand.along.iter().copied().fold(0.0, f64::max);
-    if waypoint > last + 1e-9 || from.is_some_and(|f| f >= waypoint) || (back && strand.back.is_none()) {
+    if waypoint > last + 1e-9
+        || from.is_some_and(|f| f > last || (f - waypoint).abs() < 1e-9)
+        || (back && strand.back.is_none())
+    {
         return Err(wrong());
     }
     Ok(Place { rope, waypoint, back, from })

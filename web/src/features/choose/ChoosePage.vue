@@ -71,12 +71,12 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
         <h1>Declined</h1>
         <p class="mt-3">{{ answer.declined }}</p>
       </section>
-      <section v-else-if="situation.choice" class="rail" aria-label="Answers">
+      <TransitionGroup v-else-if="situation.choice" tag="section" name="rail" class="rail" aria-label="Answers">
         <AnswerColumn
           v-for="(k, i) in fitting.slice(0, 3)" :key="k.id" :answer="k" :place="i" :drawn="situation.choice.drawn"
           :compared="compared.includes(k.id)" :taken="situation.joint?.knot === k.id" :flags="[...(answer?.cautions ?? []), ...k.cautions].slice(0, 2)" @take="take(k)" @compare="compare(k.id)"
         />
-        <div v-if="!fitting.length" class="nothing">
+        <div v-if="!fitting.length" key="nothing" class="nothing">
           <h2>Nothing fits all of this</h2>
           <p>Give up one wish:</p>
           <ul>
@@ -85,7 +85,7 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
             </li>
           </ul>
         </div>
-      </section>
+      </TransitionGroup>
       <CompareTwo v-if="pair.length === 2 && situation.choice" :pair="pair" :drawn="situation.choice.drawn" @close="compared = []" />
       <GroundStrip
         v-if="situation.choice && !answer?.declined" :more="fitting.slice(3)" :ground="ground" :compared="compared"

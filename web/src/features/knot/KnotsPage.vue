@@ -16,7 +16,7 @@ onMounted(async () => (knots.value = await got(api.GET('/api/knots'))))
 
 const families: [KnotSummary['family'], string][] = [
   ['hitch', 'Hitches'], ['adjustable', 'Adjustable hitches'], ['end-loop', 'Loops in the end'], ['mid-loop', 'Loops in the middle'],
-  ['bend', 'Bends'], ['stopper', 'Stoppers'], ['binding', 'Bindings'],
+  ['bend', 'Bends'], ['stopper', 'Stoppers'], ['binding', 'Bindings'], ['sinnet', 'Sinnets'],
 ]
 const jobs: { value: Task | ''; text: string }[] = [
   { value: '', text: 'any job' }, { value: 'make-fast', text: 'making fast' }, { value: 'end-loop', text: 'a loop in the end' },
