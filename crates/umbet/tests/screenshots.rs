@@ -28,6 +28,11 @@ const SHOTS: &[Shot] = &[
     ("sheet.png", "/knots/bowline/sheet", 1280, 800, false, &[]),
     ("job.png", "/jobs/1", 1280, 800, false, &[]),
     ("knots.png", "/knots", 1280, 800, false, &[]),
+    ("knot-turned.png", "/knots/clove-hitch?step=6&turned=1", 1280, 800, false, &[]),
+    ("right-and-wrong.png", "/knots/reef/wrong?wrong=B4-6", 1280, 800, false, &[]),
+    ("side-by-side.png", "/knots?by=built&pair=clove-hitch,constrictor", 1280, 800, false, &[]),
+    ("spot-the-mistake.png", "/prove", 1280, 800, false, &[]),
+    ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),
     ("cord.png", "/cord", 1280, 800, false, &[]),
     ("habits.png", "/habits", 1280, 800, false, &[]),
 ];
@@ -41,7 +46,7 @@ async fn retake() {
         b.size(*width, *height).await;
         b.light(*night).await;
         b.driver.goto(s.url(path)).await.expect("the page opens");
-        b.see("main section, main .tie, main .choose").await;
+        b.see("main section, main .tie, main .choose, main .drill").await;
         b.settled().await;
         for css in *pressed {
             b.see(css).await.click().await.unwrap_or_else(|e| panic!("`{css}` cannot be pressed: {e}"));

@@ -2078,12 +2078,6 @@ export interface operations {
             query?: {
                 /** @description One family; any when absent. */
                 family?: components["schemas"]["Family"];
-                /** @description Width of the drawing in pixels. */
-                width?: number;
-                /** @description Height of the drawing in pixels. */
-                height?: number;
-                /** @description Ring the place that is wrong and no other; asked for once the question is answered. */
-                shown?: boolean;
             };
             header?: never;
             path: {

@@ -22,6 +22,15 @@ use utoipa::{IntoParams, ToSchema};
 pub struct DrillQuery {
     /// One family; any when absent.
     family: Option<Family>,
+}
+
+/// What is asked of a question's drawing.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct DrillFigureQuery {
+    /// One family; any when absent.
+    family: Option<Family>,
     /// Width of the drawing in pixels.
     #[param(minimum = 60, maximum = 2000)]
     width: Option<f64>,
@@ -86,7 +95,7 @@ fn asked(seed: u32, family: Option<Family>) -> Result<Question, Error> {
 
 /// The question of a seed.
 #[utoipa::path(
-    get, operation_id = "drill", path = "/api/drills/{seed}", params(("seed" = u32, Path, description = "Any number"), DrillQuery),
+    get, operation_id = "drill", path = "/api/drills/{seed}", params(("seed" = i64, Path, minimum = 0, maximum = 4294967295_u32, description = "Any number"), DrillQuery),
     responses((status = 200, description = "The question", body = DrillQuestion), (status = 400, description = "Cannot be read", body = Problem), (status = 404, description = "No such question", body = Problem))
 )]
 pub async fn ask(Path(seed): Path<u32>, Query(q): Query<DrillQuery>) -> Result<Json<DrillQuestion>, Error> {
@@ -102,10 +111,10 @@ pub async fn ask(Path(seed): Path<u32>, Query(q): Query<DrillQuery>) -> Result<J
 
 /// Its drawing, which does not say what it is.
 #[utoipa::path(
-    get, operation_id = "drill_figure", path = "/api/drills/{seed}/figure.svg", params(("seed" = u32, Path, description = "Any number"), DrillQuery),
+    get, operation_id = "drill_figure", path = "/api/drills/{seed}/figure.svg", params(("seed" = i64, Path, minimum = 0, maximum = 4294967295_u32, description = "Any number"), DrillFigureQuery),
     responses((status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"), (status = 400, description = "Cannot be read", body = Problem), (status = 404, description = "No such question", body = Problem), (status = 422, description = "A value is out of reason", body = Problem))
 )]
-pub async fn drill_figure(Path(seed): Path<u32>, Query(q): Query<DrillQuery>) -> Result<Response, Error> {
+pub async fn drill_figure(Path(seed): Path<u32>, Query(q): Query<DrillFigureQuery>) -> Result<Response, Error> {
     let question = asked(seed, q.family)?;
     let side = |name: &str, v: Option<f64>, usual: f64| match v.unwrap_or(usual) {
         v if (60.0..=2000.0).contains(&v) => Ok(v),
@@ -128,7 +137,7 @@ pub async fn drill_figure(Path(seed): Path<u32>, Query(q): Query<DrillQuery>) ->
 
 /// Marks an answer and keeps it in the score.
 #[utoipa::path(
-    post, operation_id = "answer_drill", path = "/api/drills/{seed}", params(("seed" = u32, Path, description = "The question's number")), request_body = DrillAnswer,
+    post, operation_id = "answer_drill", path = "/api/drills/{seed}", params(("seed" = i64, Path, minimum = 0, maximum = 4294967295_u32, description = "The question's number")), request_body = DrillAnswer,
     responses(
         (status = 200, description = "Marked", body = DrillMark),
         (status = 400, description = "Cannot be read", body = Problem),

@@ -96,8 +96,11 @@ impl FigureQuery {
         if self.pull.as_ref().is_some_and(|p| p.chars().count() > 40) {
             faults.push(Fault { field: "pull".into(), says: "Keep the words at the arrow to 40 characters.".into() });
         }
-        if self.step == Some(0) {
-            faults.push(Fault { field: "step".into(), says: "Moves are counted from 1.".into() });
+        if self.wrong.as_ref().is_some_and(|w| w.chars().count() > LONGEST_WRONG) {
+            faults.push(Fault { field: "wrong".into(), says: WRONG.into() });
+        }
+        if self.step.is_some_and(|s| !(1..=60).contains(&s)) {
+            faults.push(Fault { field: "step".into(), says: "Moves are counted from 1, to 60 at most.".into() });
         }
         if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
     }
@@ -208,5 +211,7 @@ pub async fn sheet(
     Ok(svg_answer(&scene, true))
 }
 
+/// Most characters of `wrong`.
+const LONGEST_WRONG: usize = 60;
 /// What to write for `wrong`.
 const WRONG: &str = "Write crossings of this knot, such as A3, A3-5, A1,A7, A-threaded, B-exchanged or A-turn-10.";
