@@ -45,7 +45,7 @@ fn topology(c: &mut Criterion) {
     for most in [10, 12] {
         let codes = codes(most);
         c.bench_function(&format!("Jones polynomials of {} knots to {most} crossings", codes.len()), |b| {
-            b.iter(|| codes.iter().map(|code| jones(&Diagram::from_code(black_box(code)))).count());
+            b.iter(|| codes.iter().for_each(|code| drop(jones(&Diagram::from_code(black_box(code))))));
         });
     }
     for id in ["bowline", "butterfly", "zeppelin-bend", "constrictor"] {

@@ -82,7 +82,7 @@ watch([words, way], () => {
       <div class="tied-answer cloth" aria-live="polite">
         <template v-if="found">
           <h2>{{ found.says }}</h2>
-          <p v-if="found.crossings !== null && found.crossings !== undefined" class="sub">{{ found.crossings ? `${found.crossings} crossings are left when what is slack is drawn out.` : 'Every crossing draws out.' }}<template v-if="found.table"> {{ found.table }} in the tables.</template></p>
+          <p v-if="found.crossings !== null && found.crossings !== undefined" class="sub">{{ found.crossings ? `${found.crossings} crossings are left when what is slack is drawn out.` : 'Every crossing draws out.' }}<template v-if="found.table">{{ ' ' }}{{ found.table }} in the tables.</template></p>
           <ul class="knots"><li v-for="k in found.knots" :key="k"><RouterLink :to="`/knots/${k}`"><KnotFigure :knot="k" /><b>{{ k.replaceAll('-', ' ') }}</b></RouterLink></li></ul>
           <template v-if="found.near.length">
             <h3>One crossing away</h3>
