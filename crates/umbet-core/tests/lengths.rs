@@ -19,6 +19,19 @@ fn bodies_as_measured() {
     }
 }
 
+/// The measured overhand and figure eight take 4.2 and 4.3 diameters a crossing; tight closed knots 4.7 to 5.5
+/// (Ashton, Cantarella, Piatek & Rawdon 2011: 3_1 32.74 radii, 4_1 42.09, 5_1 47.20). A single rope's body lies near.
+#[test]
+fn bodies_lie_near_the_measured_length_of_a_crossing() {
+    for k in catalogue().knots() {
+        let doubled = k.path.strands.iter().any(|s| s.back.is_some());
+        if k.path.strands.len() == 1 && k.path.poles.is_empty() && !doubled {
+            let each = k.entry.usage.body_d / k.path.crossings.len() as f64;
+            assert!((2.7..6.0).contains(&each), "{}: {each:.1} diameters a crossing", k.id);
+        }
+    }
+}
+
 /// Quick-release tree hitch: 0.45 m of tail. Tails: twelve diameters, never under four fingers (common practice).
 #[test]
 fn tails_as_practised() {

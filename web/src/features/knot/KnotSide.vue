@@ -24,7 +24,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     <template v-if="answer">
       <h2>Takes {{ answer.facts.cord_words }} of cord</h2>
       <CordBar :items="answer.facts.cord" />
-      <p class="sub">About a tenth more or less.</p>
+      <p class="sub">An estimate: up to a fifth more or less.</p>
     </template>
     <h2>Lets go</h2>
     <p>{{ knot.lets_go }}</p>
