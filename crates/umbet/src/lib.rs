@@ -13,10 +13,12 @@ pub mod store;
 pub use error::{Error, Problem};
 pub use state::App;
 
+use axum::body::Bytes;
 use axum::extract::DefaultBodyLimit;
 use axum::http::StatusCode;
+use axum::http::header::CONTENT_TYPE;
 use axum::routing::get;
-use axum::{Json, Router, middleware};
+use axum::{Router, middleware};
 use std::future::Future;
 use std::time::Duration;
 use tokio::net::TcpListener;
@@ -36,7 +38,9 @@ pub fn openapi() -> utoipa::openapi::OpenApi {
 /// The whole router, as it is served and as it is tested.
 pub fn router(app: App, hosts: guard::Hosts) -> Router {
     let (api, document) = routes::api();
-    api.route("/api/openapi.json", get(move || async move { Json(document) }))
+    // Routes are cloned for every connection: the document is kept as its bytes, once.
+    let document = Bytes::from(serde_json::to_vec(&document).unwrap_or_default());
+    api.route("/api/openapi.json", get(move || async move { ([(CONTENT_TYPE, "application/json")], document) }))
         .route("/api/health", get(|| async { "well" }))
         .method_not_allowed_fallback(routes::wrong_method)
         .route("/api/{*rest}", axum::routing::any(routes::missing))

@@ -131,6 +131,7 @@ async fn every_screen_can_be_used_by_everyone() {
             "/knots/own",
             "/prove",
             "/prove/tied",
+            "/rig",
         ] {
             goto(&b, &s, path).await;
             b.see("main section, main .tie, main .choose, main .drill").await;
@@ -171,6 +172,7 @@ async fn a_phone_is_enough() {
         "/knots/own",
         "/prove",
         "/prove/tied",
+        "/rig",
         "/cord",
         "/habits",
         "/jobs",
@@ -271,5 +273,24 @@ async fn knots_are_found_compared_turned_and_added() {
     b.press(".own .btn", "Take away").await;
     b.press(".put-away .btn", "Bring it back").await;
     b.see_words(".own h2", "A turn and a half").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// A line between two trees: a word changed, the drawing follows; out of reason it says so; undone; kept over a reload.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_line_follows_what_is_said_of_it() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    goto(&b, &s, "/rig").await;
+    b.see(".line-draw svg[aria-label*='8.00 m']").await;
+    b.type_into("input[aria-label='Span, metres']", "12").await;
+    b.keys(Key::Tab).await;
+    b.see(".line-draw svg[aria-label*='12.0']").await;
+    b.type_into("input[aria-label='Span, metres']", "900").await;
+    b.keys(Key::Tab).await;
+    b.see_words(".trouble", "between 1 and 60").await;
+    b.press(".line-say .btn", "Undo").await;
+    b.see(".line-draw svg[aria-label*='12.0']").await;
+    b.driver.refresh().await.expect("it loads again");
+    b.see(".line-draw svg[aria-label*='12.0']").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }

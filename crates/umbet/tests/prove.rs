@@ -193,3 +193,49 @@ async fn release_is_answered_from_the_path() {
     assert!(bowline["because"].as_str().is_some_and(|b| b.contains("6_3") && b.contains("8_20")));
     assert!(bowline["drawn"].as_str().is_some_and(|d| d.contains("6 crossings of 14")));
 }
+
+/// Common practice: a looped purchase over rope gives well under three to one, more than the hand alone; wind sags it more.
+#[tokio::test]
+async fn a_line_is_worked_out_drawn_and_refused_out_of_reason() {
+    let s = Server::empty().await;
+    let ask = |method: &str, beaufort: i64| {
+        json!({ "span_m": 8, "cord": "braid-polyester-6", "method": method, "pull_n": 250,
+                "hung": { "cover": { "area_m2": 9, "beaufort": beaufort } } })
+    };
+    let (status, calm) = s.post("/api/line", &ask("looped", 3)).await;
+    assert_eq!(status, StatusCode::OK, "{calm}");
+    let (_, blown) = s.post("/api/line", &ask("looped", 7)).await;
+    let most = |v: &Value, field: &str| v["plan"][field]["high"].as_f64().expect("a number");
+    assert!(most(&blown, "sag_m") > most(&calm, "sag_m") && most(&blown, "anchor_n") > most(&calm, "anchor_n"));
+    assert!(blown["plan"]["change"][0].as_str().is_some_and(|c| c.contains("used to more than a fifth")), "{blown}");
+    let reach = &calm["plan"]["reaches"];
+    let times = |i: usize| reach[i]["set_n"]["high"].as_f64().expect("a number") / 250.0;
+    assert!(times(0) < 1.0 && (1.2..2.4).contains(&times(1)), "{reach}");
+    assert!(calm["svg"].as_str().is_some_and(|v| v.contains("to scale") && !v.contains("NaN")));
+    let gear = json!({ "span_m": 6, "rise_m": 1.2, "cord": "paracord-iii", "wet": true, "method": "by-hand", "pull_n": 100,
+                       "hung": { "gear": { "n": 60, "at": 0.3 } } });
+    let (status, hung) = s.post("/api/line", &gear).await;
+    assert_eq!(status, StatusCode::OK);
+    assert!(
+        hung["plan"]["change"]
+            .as_array()
+            .is_some_and(|c| c.iter().any(|c| c == "Nylon stretches wet: tighten it again after the first rain."))
+    );
+    for (field, value) in [
+        ("span_m", json!(0)),
+        ("span_m", json!(1e9)),
+        ("rise_m", json!(9.5)),
+        ("pull_n", json!(-3)),
+        ("cord", json!("lace")),
+    ] {
+        let mut bad = ask("looped", 3);
+        bad[field] = value;
+        let (status, problem) = s.post("/api/line", &bad).await;
+        assert_eq!(
+            (status, problem["faults"][0]["field"].as_str()),
+            (StatusCode::UNPROCESSABLE_ENTITY, Some(field)),
+            "{problem}"
+        );
+    }
+    assert_eq!(s.post("/api/line", &ask("looped", 13)).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+}

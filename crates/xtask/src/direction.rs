@@ -10,6 +10,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("units", &[]),
     ("source", &[]),
     ("hold", &[]),
+    ("statics", &["units"]),
     ("cord", &["units"]),
     ("object", &["cord", "units"]),
     ("situation", &["cord", "object", "units"]),
@@ -17,6 +18,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("draw", &["knot", "object"]),
     ("topology", &["knot"]),
     ("usage", &["knot", "units"]),
+    ("rig", &["cord", "statics", "units"]),
     ("teach", &["draw", "knot", "topology"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "topology", "units", "usage"]),
 ];

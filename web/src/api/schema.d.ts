@@ -437,6 +437,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Works out one line and draws it. */
+        post: operations["line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/own-knots": {
         parameters: {
             query?: never;
@@ -930,6 +947,36 @@ export interface components {
          * @enum {string}
          */
         HandsState: "bare" | "gloves" | "mittens" | "one-hand" | "dark" | "overhead" | "hurry";
+        /** @description What hangs on the line. */
+        HungInput: {
+            /** @description Gear in one place. */
+            gear: {
+                /**
+                 * Format: double
+                 * @description Where: 0 at the near anchor, 1 at the far one.
+                 */
+                at: number;
+                /**
+                 * Format: double
+                 * @description Its weight, newtons.
+                 */
+                n: number;
+            };
+        } | {
+            /** @description A cover in the wind. */
+            cover: {
+                /**
+                 * Format: double
+                 * @description Square metres.
+                 */
+                area_m2: number;
+                /**
+                 * Format: int32
+                 * @description Beaufort number of the wind.
+                 */
+                beaufort: number;
+            };
+        };
         /** @description A job. */
         Job: {
             /**
@@ -1241,6 +1288,41 @@ export interface components {
          * @enum {string}
          */
         Light: "system" | "day" | "night";
+        /** @description A line as it is asked about. */
+        LineInput: {
+            /** @description Id of the cord's kind. */
+            cord: string;
+            /** @description What hangs on it. */
+            hung: components["schemas"]["HungInput"];
+            /** @description How it is drawn tight. */
+            method: components["schemas"]["Method"];
+            /**
+             * Format: double
+             * @description The person's pull, newtons.
+             */
+            pull_n: number;
+            /**
+             * Format: double
+             * @description How much higher the far anchor is, metres.
+             */
+            rise_m?: number;
+            /**
+             * Format: double
+             * @description Level distance of the anchors, metres.
+             */
+            span_m: number;
+            /** @description It is wet. */
+            wet?: boolean;
+        };
+        /** @description The line at rest, worked out and drawn. */
+        LineView: {
+            /** @description The figures. */
+            plan: components["schemas"]["Plan"];
+            /** @description In sentences. */
+            says: string[];
+            /** @description The drawing, to scale. */
+            svg: string;
+        };
         /**
          * @description How it pulls.
          * @enum {string}
@@ -1269,6 +1351,11 @@ export interface components {
             /** @description What to do. */
             says: string;
         };
+        /**
+         * @description How it is drawn tight.
+         * @enum {string}
+         */
+        Method: "by-hand" | "looped";
         /** @description One action done wrong, and what it makes. */
         MisstepWords: {
             /** @description What was done. */
@@ -1444,6 +1531,21 @@ export interface components {
             /** @description Id of the part. */
             part: string;
         };
+        /** @description The line at rest. */
+        Plan: {
+            /** @description Pull on the anchor that bears more, newtons. */
+            anchor_n: components["schemas"]["Band"];
+            /** @description What to change, where something is out of reason. */
+            change: string[];
+            /** @description Sources and assumptions. */
+            known_from: string[];
+            /** @description What each method reaches. */
+            reaches: components["schemas"]["Reach"][];
+            /** @description Sag below the straight line between the anchors, metres. */
+            sag_m: components["schemas"]["Band"];
+            /** @description What gives first, worst first. */
+            yields: components["schemas"]["Yields"][];
+        };
         /** @description A problem in the client's terms. */
         Problem: {
             /** @description What to change. */
@@ -1459,6 +1561,15 @@ export interface components {
             title: string;
             /** @description A short name of the kind of problem. */
             type: string;
+        };
+        /** @description One method and what it reaches. */
+        Reach: {
+            /** @description The method. */
+            method: components["schemas"]["Method"];
+            /** @description The same in a sentence. */
+            says: string;
+            /** @description Tension in the line, newtons, an estimate. */
+            set_n: components["schemas"]["Band"];
         };
         /** @description Why, in a sentence. */
         Reason: {
@@ -1644,6 +1755,15 @@ export interface components {
             name: string;
             /** @description Why its people do it so. */
             why: string;
+        };
+        /** @description What would give, and when. */
+        Yields: {
+            /** @description How many times the load it bears. */
+            margin: components["schemas"]["Band"];
+            /** @description In a sentence. */
+            says: string;
+            /** @description What gives. */
+            what: string;
         };
     };
     responses: never;
@@ -3200,6 +3320,66 @@ export interface operations {
                 };
             };
             /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineInput"];
+            };
+        };
+        responses: {
+            /** @description The line at rest */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;

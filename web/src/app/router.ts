@@ -16,6 +16,7 @@ export const router = createRouter({
     { path: '/knots', name: 'knots', component: () => import('../features/knot/KnotsPage.vue'), meta: { stage: 'tie', title: 'Knots' } },
     { path: '/knots/own', name: 'own-knots', component: () => import('../features/knot/OwnKnots.vue'), meta: { stage: 'tie', title: 'Own knots' } },
     { path: '/knots/:id/wrong', name: 'wrong', component: () => import('../features/knot/KnotWrong.vue'), meta: { stage: 'tie', title: 'Right and wrong' } },
+    { path: '/rig', name: 'rig', component: () => import('../features/rig/LinePage.vue'), meta: { stage: 'rig', title: 'Rig' } },
     { path: '/prove', name: 'drill', component: () => import('../features/prove/DrillPage.vue'), meta: { stage: 'prove', title: 'Spot the mistake' } },
     { path: '/prove/tied', name: 'tied', component: () => import('../features/prove/TiedPage.vue'), meta: { stage: 'prove', title: 'What have I tied?' } },
     { path: '/knots/:id', name: 'knot', component: () => import('../features/knot/KnotPage.vue'), meta: { stage: 'tie', title: 'Tie' } },

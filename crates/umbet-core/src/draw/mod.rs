@@ -3,6 +3,7 @@
 //! Everything drawn anywhere (screen, print, sheet) is a [`Scene`] in pixels. Colours are not in it:
 //! each primitive names a class, and the style sheet of the medium gives classes their dyes.
 
+mod elevation;
 mod figure;
 mod labels;
 mod obj;
@@ -12,6 +13,7 @@ mod sheet;
 mod svg;
 mod view;
 
+pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, draw};
 pub use obj::to_obj;
 pub use object::ObjectLook;

@@ -8,6 +8,7 @@ mod figures;
 mod identify;
 mod jobs;
 mod knots;
+mod lines;
 mod own_knots;
 mod settings;
 
@@ -55,6 +56,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(own_knots::restore))
         .routes(routes!(own_knots::proof))
         .routes(routes!(own_knots::own_figure))
+        .routes(routes!(lines::line))
         .routes(routes!(settings::get, settings::put))
         .routes(routes!(cords::list, cords::add))
         .routes(routes!(cords::put, cords::delete))

@@ -1,0 +1,3 @@
+//! Rigs: lines between what they are made fast to, and what they bear.
+
+pub mod line;

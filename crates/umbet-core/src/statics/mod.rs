@@ -1,0 +1,5 @@
+//! Lines under load, wind, and what a pull by hand really reaches.
+
+pub mod line;
+pub mod purchase;
+pub mod wind;
