@@ -224,3 +224,71 @@ fn places_on_a_rope_are_found_both_ways() {
     assert!(there < back);
     assert!((s.along[there] - 8.0).abs() < 0.2 && (s.along[back] - 8.0).abs() < 0.2);
 }
+
+/// Laid in another order than it runs: the first bight of the highwayman's hitch stands alone before the rope's start.
+#[test]
+fn moves_out_of_path_order_lay_stretches() {
+    let k = find("highwaymans");
+    let laid = |step| rope_length(&scene("highwaymans", &Figure { step: Some(step), ..figure() }));
+    assert!(laid(0) < 1.0, "nothing is laid before the first bight is passed");
+    let lengths: Vec<f64> = (0..k.laid.len()).map(laid).collect();
+    assert!(lengths.windows(2).all(|w| w[1] > w[0]), "{lengths:?}");
+    assert!(k.laid[0][0].from.is_some_and(|f| f > 10.0));
+}
+
+#[test]
+fn a_ring_of_cord_has_two_whipped_ends() {
+    let whippings = |id: &str| count(&scene(id, &figure()), "wh");
+    assert_eq!(whippings("sliding-fishermans"), 2);
+    assert_eq!(whippings("bowline"), 1);
+}
+
+#[test]
+fn marks_are_ringed_presses_can_be_pressed_and_the_alt_may_be_another() {
+    let k = find("reef");
+    let mark = |name: &str| umbet_core::draw::Mark { at: k.path.letters[1][0], name: name.to_owned() };
+    let f =
+        Figure { marks: vec![mark(""), mark("2")], presses: vec![mark("B1")], alt: Some("A knot".into()), ..figure() };
+    let s = draw(k, &f).expect("it draws");
+    assert_eq!((count(&s, "ring"), count(&s, "ring ask"), count(&s, "press")), (1, 1, 1));
+    let svg = umbet_core::draw::to_svg(&s, None);
+    assert!(svg.contains("role=\"group\" aria-label=\"A knot\"") && svg.contains("data-name=\"B1\""));
+}
+
+#[test]
+fn a_sheet_holds_every_move_in_its_own_frame() {
+    for id in ["clove-hitch", "zeppelin-bend", "highwaymans"] {
+        let k = find(id);
+        let s = umbet_core::draw::sheet(k, &Figure::default()).expect("it draws");
+        assert_eq!(count(&s, "framed"), k.laid.len() + 1);
+        let said = words(&s).join(" ");
+        assert!(said.contains(&k.entry.name) && said.contains("Tied."), "{said}");
+    }
+}
+
+/// Every corner of the tube lies half a diameter from the rope's middle line, or on its pole.
+#[test]
+fn the_tube_is_as_thick_as_the_rope() {
+    let k = find("clove-hitch");
+    let obj = umbet_core::draw::to_obj("Clove hitch", &k.path);
+    let (rope, _) = obj.split_once("o pole").expect("a rope, then a pole");
+    let points = &k.path.strands[0].points;
+    for line in rope.lines().filter(|l| l.starts_with("v ")) {
+        let v: Vec<f64> = line[2..].split(' ').map(|n| n.parse().expect("a number")).collect();
+        let off = |p: &[f64; 3]| ((p[0] - v[0]).powi(2) + (p[1] - v[1]).powi(2) + (p[2] - v[2]).powi(2)).sqrt();
+        let nearest = points.iter().map(off).fold(f64::MAX, f64::min);
+        assert!((0.3..0.52).contains(&nearest), "{nearest}");
+    }
+    assert_eq!(obj.matches("\no ").count(), 2);
+}
+
+#[test]
+fn the_same_knot_laid_wrong_keeps_its_name_and_loses_its_telltales() {
+    let k = find("reef");
+    let wrong = umbet_core::topology::misstep_written(k, "B4-6").expect("it can be laid");
+    let laid = k.laid_as(wrong.path);
+    assert_eq!((laid.entry.name.as_str(), laid.tells.len(), laid.laid.len()), ("Reef knot", 0, 1));
+    let one = umbet_core::draw::to_svg(&draw(&laid, &figure()).expect("it draws"), None);
+    let other = umbet_core::draw::to_svg(&draw(k, &figure()).expect("it draws"), None);
+    assert_ne!(one, other);
+}

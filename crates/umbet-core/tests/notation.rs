@@ -173,3 +173,34 @@ mod files {
         assert!(f.to_string().starts_with("catalogue/knots/broken.toml: path: "), "{f}");
     }
 }
+
+/// A stretch laid apart names where it begins; one laid against the way it is written begins beyond its end.
+#[test]
+fn places_read_as_waypoints_ways_back_and_stretches() {
+    use umbet_core::knot::{Knot, place};
+    let k = Knot::own("Ring", "rope A\n flat -9,0 0,0 5,4 0,8 -5,4 -2,-1 o -2,-9").expect("it reads");
+    let at = |w: &str| place(w, &k.path).map(|p| (p.waypoint, p.from, p.back));
+    assert_eq!(at("A3.5").ok(), Some((3.5, None, false)));
+    assert_eq!(at("A2-4").ok(), Some((4.0, Some(2.0), false)));
+    assert_eq!(at("A4-2").ok(), Some((2.0, Some(4.0), false)));
+    for wrong in ["A99", "B1", "A2-2", "A-3", "A3'", "A1-99", "A99-1", "3", ""] {
+        let e = at(wrong).expect_err(wrong);
+        assert!(e.to_string().contains("no place on this knot"), "{e}");
+    }
+}
+
+#[test]
+fn an_own_knot_says_what_is_wrong_with_its_path() {
+    use umbet_core::knot::Knot;
+    for (text, part) in [
+        ("", "one `rope` at least"),
+        ("rope A", "two waypoints at least"),
+        ("rope A\n flat 0,0 q", "line 2"),
+        ("rope A\n flat 0,0 9,0 * * 9,9", "one crown a rope"),
+        ("rope A\n flat * 0,0 9,0", "after a waypoint"),
+        ("rope A\n flat -9,0 9,0.5 9,5 0,5 0,-5", "0 letters but 1 meetings"),
+    ] {
+        let e = Knot::own("x", text).expect_err(text);
+        assert!(e.to_string().contains(part), "{text:?}: {e}");
+    }
+}

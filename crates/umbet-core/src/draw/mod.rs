@@ -6,6 +6,7 @@
 mod elevation;
 mod figure;
 mod labels;
+mod laid;
 mod obj;
 mod object;
 mod rope;

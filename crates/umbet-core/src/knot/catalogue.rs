@@ -1,6 +1,6 @@
 //! All knots of the product, read once from the files built into it.
 
-use super::entry::{EntryError, Knot};
+use super::read::{EntryError, Knot};
 use std::sync::LazyLock;
 
 include!(concat!(env!("OUT_DIR"), "/knot_files.rs"));

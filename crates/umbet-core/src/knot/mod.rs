@@ -7,11 +7,13 @@ pub mod meeting;
 mod mend;
 pub mod notation;
 pub mod path;
+mod read;
 pub mod spline;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
-    Along, Backup, Caution, CordNeeds, EntryError, Family, Grip, Hands, Identity, Knot, Leaves, Mistake, OtherWay,
-    Part, Place, Release, School, Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm, place,
+    Along, Backup, Caution, CordNeeds, Family, Grip, Hands, Identity, Leaves, Mistake, OtherWay, Part, Release, School,
+    Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm,
 };
 pub use mend::Mend;
+pub use read::{EntryError, Knot, Place, place};

@@ -1,0 +1,192 @@
+//! What lies on the page before a move: each rope as far as it is laid, in one stretch or several.
+
+use super::rope::{Pattern, Run};
+use super::view::View;
+use crate::knot::notation::{Axis, Pole};
+use crate::knot::path::Strand;
+use crate::knot::spline::{P2, P3, catmull_rom, distance};
+use crate::knot::{Knot, Place};
+
+/// A stretch of one rope that lies on the page.
+#[derive(Debug, Clone)]
+pub(super) struct Laid {
+    pub(super) rope: usize,
+    pub(super) points: Vec<P3>,
+    /// How its first point ends.
+    pub(super) first: Tip,
+    /// How its last point ends.
+    pub(super) last: Tip,
+}
+
+/// How a laid stretch ends on the page.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Tip {
+    /// The rope runs on out of the frame.
+    RunsOff,
+    /// A rope's whipped end.
+    Whipped,
+    /// The rope goes on where it is not laid yet.
+    Cut,
+}
+
+/// What is laid before move `step`: each rope up to the farthest place named so far. A rope about to make
+/// its first move shows its standing part.
+pub(super) fn laid_before(knot: &Knot, step: usize) -> Vec<Laid> {
+    let begins = |rope: usize| knot.laid.get(step).is_some_and(|moves| moves.iter().any(|p| p.rope == rope));
+    let lay = |rope: usize| {
+        let places: Vec<Place> = knot.laid[..step].iter().flatten().filter(|p| p.rope == rope).copied().collect();
+        match places.last() {
+            _ if in_stretches(knot, rope) => stretches(knot, rope, &places),
+            Some(last) => vec![laid_to(knot, *last)],
+            None if begins(rope) => vec![standing_part(knot, rope)],
+            None => Vec::new(),
+        }
+    };
+    (0..knot.path.strands.len()).flat_map(lay).collect()
+}
+
+/// The hands lay this rope in another order than it runs.
+fn in_stretches(knot: &Knot, rope: usize) -> bool {
+    knot.laid.iter().flatten().any(|p| p.rope == rope && p.from.is_some())
+}
+
+/// What is laid of a rope that is laid in stretches, those that touch made one.
+fn stretches(knot: &Knot, rope: usize, places: &[Place]) -> Vec<Laid> {
+    let strand = &knot.path.strands[rope];
+    let mut ranges: Vec<(usize, usize)> = places
+        .iter()
+        .map(|p| (p.from.map_or(0, |f| strand.index_at(f, false)), strand.index_at(p.waypoint, p.back)))
+        .map(|(a, b)| (a.min(b), a.max(b)))
+        .collect();
+    ranges.sort_unstable();
+    let mut joined: Vec<(usize, usize)> = Vec::new();
+    for (from, to) in ranges {
+        match joined.last_mut() {
+            Some(last) if from <= last.1 + 1 => last.1 = last.1.max(to),
+            _ => joined.push((from, to)),
+        }
+    }
+    let end = strand.points.len() - 1;
+    let far_end = if knot.entry.mid_line { Tip::RunsOff } else { Tip::Whipped };
+    let laid = |(from, to): (usize, usize)| Laid {
+        rope,
+        points: strand.points[from..=to].to_vec(),
+        first: if from == 0 { own_start(knot) } else { Tip::Cut },
+        last: if to >= end { far_end } else { Tip::Cut },
+    };
+    joined.into_iter().map(laid).collect()
+}
+
+/// How a rope's own first point ends: it runs off, except where both ends are tails.
+fn own_start(knot: &Knot) -> Tip {
+    if knot.entry.two_tails { Tip::Whipped } else { Tip::RunsOff }
+}
+
+/// A rope's standing part, up to where it first bends, crosses or meets the object.
+pub(super) fn standing_part(knot: &Knot, rope: usize) -> Laid {
+    let points = &knot.path.strands[rope].points;
+    let to = first_busy(knot, rope, points).saturating_sub(6).max(6).min(points.len() - 1);
+    Laid { rope, points: points[..=to].to_vec(), first: own_start(knot), last: Tip::Whipped }
+}
+
+/// Index of the first point that crosses, bends or lies at an object.
+pub(super) fn first_busy(knot: &Knot, rope: usize, points: &[P3]) -> usize {
+    let first = (0..points.len()).find(|&i| busy(knot, points, i)).unwrap_or(0);
+    crossing_indices(knot, rope).into_iter().min().map_or(first, |c| c.min(first))
+}
+
+pub(super) fn busy(knot: &Knot, points: &[P3], i: usize) -> bool {
+    knot.path.poles.iter().any(|q| near(q, points[i])) || bends(points, i)
+}
+
+fn laid_to(knot: &Knot, place: Place) -> Laid {
+    let strand = &knot.path.strands[place.rope];
+    let at = strand.index_at(place.waypoint, place.back);
+    let in_bight = strand.back.is_some_and(|leg| leg.bight && !place.back && at <= leg.tip_from);
+    let points = if in_bight { bight_at(strand, at) } else { strand.points[..=at].to_vec() };
+    // In the middle of a line the far end runs on: at the last point, or behind a bight's return leg.
+    let runs_on = knot.entry.mid_line && (in_bight || at + 2 >= strand.points.len());
+    Laid { rope: place.rope, points, first: own_start(knot), last: if runs_on { Tip::RunsOff } else { Tip::Whipped } }
+}
+
+/// A bight pushed as far as point `at`: out leg, round tip, the return leg from there, tail.
+fn bight_at(strand: &Strand, at: usize) -> Vec<P3> {
+    let Some(leg) = strand.back else { return strand.points[..=at].to_vec() };
+    let here = strand.along[at];
+    let first = strand.along[leg.to - 1];
+    if here <= first {
+        return strand.points[..=at].to_vec();
+    }
+    if at >= leg.tip_from {
+        return strand.points.clone();
+    }
+    let back = (leg.from..leg.to).find(|&i| strand.along[i] <= here).unwrap_or(leg.to - 1);
+    let mut points = strand.points[..=at].to_vec();
+    points.extend(round_tip(&strand.points[at.saturating_sub(2)..=at], strand.points[back]));
+    points.extend(&strand.points[back..]);
+    points
+}
+
+fn round_tip(out: &[P3], back: P3) -> Vec<P3> {
+    let (before, end) = (out[0], out[out.len() - 1]);
+    let l = distance([before[0], before[1]], [end[0], end[1]]).max(1e-9);
+    let t = [(end[0] - before[0]) / l, (end[1] - before[1]) / l];
+    let half = distance([end[0], end[1]], [back[0], back[1]]) / 2.0;
+    let (a, b) = ([end[0], end[1]], [back[0], back[1]]);
+    let middle = [(a[0] + b[0]) / 2.0 + t[0] * half * 1.3, (a[1] + b[1]) / 2.0 + t[1] * half * 1.3];
+    let beside = |p: P2| [p[0] + t[0] * half * 0.8, p[1] + t[1] * half * 0.8];
+    let z = (end[2] + back[2]) / 2.0;
+    let curve = catmull_rom(&[a, beside(a), middle, beside(b), b], 0.25).points;
+    curve[1..curve.len() - 1].iter().map(|p| [p[0], p[1], z]).collect()
+}
+
+impl Laid {
+    /// Turned for the page, with ends that run on led out of the frame.
+    pub(super) fn run(&self, view: &View) -> Run {
+        let turned: Vec<P3> = self.points.iter().map(|&p| view.turn(p)).collect();
+        let mut points = if self.first == Tip::RunsOff { led_out(&turned) } else { turned };
+        if self.last == Tip::RunsOff {
+            points.reverse();
+            points = led_out(&points);
+            points.reverse();
+        }
+        let pattern = if self.rope == 0 { Pattern::Braided } else { Pattern::Laid };
+        Run { points, pattern, whipped: self.last == Tip::Whipped, whipped_start: self.first == Tip::Whipped }
+    }
+}
+
+/// A straight lead from far outside the frame to the first point.
+fn led_out(points: &[P3]) -> Vec<P3> {
+    const FAR: f64 = 70.0;
+    let (a, b) = (points[0], points[3.min(points.len() - 1)]);
+    let l = distance([a[0], a[1]], [b[0], b[1]]).max(1e-9);
+    let t = [(a[0] - b[0]) / l, (a[1] - b[1]) / l];
+    let steps = (FAR / 0.5) as usize;
+    let lead = (1..=steps).rev().map(|i| {
+        let s = i as f64 * 0.5;
+        [a[0] + t[0] * s, a[1] + t[1] * s, a[2]]
+    });
+    lead.chain(points.iter().copied()).collect()
+}
+
+pub(super) fn crossing_indices(knot: &Knot, rope: usize) -> Vec<usize> {
+    let both = knot.path.crossings.iter().flat_map(|c| [c.over, c.under]);
+    both.filter(|p| p.rope == rope).map(|p| p.index as usize).collect()
+}
+
+fn near(pole: &Pole, p: P3) -> bool {
+    let v = [p[0] - pole.at[0], p[1] - pole.at[1]];
+    let reach = match pole.axis {
+        Axis::X => v[1].abs(),
+        Axis::Y => v[0].abs(),
+        Axis::Z => v[0].hypot(v[1]),
+    };
+    reach < pole.radius + 1.6
+}
+
+fn bends(points: &[P3], i: usize) -> bool {
+    let (a, b, c) = (points[i.saturating_sub(4)], points[i], points[(i + 4).min(points.len() - 1)]);
+    let (u, v) = ([b[0] - a[0], b[1] - a[1]], [c[0] - b[0], c[1] - b[1]]);
+    let l = (u[0].hypot(u[1]) * v[0].hypot(v[1])).max(1e-9);
+    (u[0] * v[1] - u[1] * v[0]).abs() / l > 0.25
+}

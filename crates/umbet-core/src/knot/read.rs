@@ -1,0 +1,132 @@
+//! A knot read from its file: its path built, its moves and telltales placed on it.
+
+use super::entry::{Entry, Step};
+use super::notation::{self, NotationError};
+use super::path::{KnotPath, PathError, Strand};
+use std::str::FromStr;
+use std::sync::LazyLock;
+
+/// A knot of the catalogue.
+#[derive(Debug, Clone)]
+pub struct Knot {
+    /// Stable id, the file's name.
+    pub id: String,
+    /// The file as read.
+    pub entry: Entry,
+    /// The path built from it.
+    pub path: KnotPath,
+    /// For each step, how far each rope is laid.
+    pub laid: Vec<Vec<Place>>,
+    /// Places of the telltales.
+    pub tells: Vec<Place>,
+}
+
+/// A place on a rope: waypoint `w` of rope number `rope`, on the way out or on the way back.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Place {
+    /// Number of the rope.
+    pub rope: usize,
+    /// Waypoint, fractional between two.
+    pub waypoint: f64,
+    /// On the leg that runs back beside itself.
+    pub back: bool,
+    /// Where a move begins that is laid apart from what lies already, as when a bight is passed first; beyond
+    /// `waypoint` when the rope is laid against the way it is written.
+    pub from: Option<f64>,
+}
+
+/// A knot's file cannot be used.
+#[derive(Debug, thiserror::Error)]
+pub enum EntryError {
+    /// Not TOML, or a field is missing or unknown.
+    #[error("{0}")]
+    Toml(#[from] toml::de::Error),
+    /// The path cannot be read.
+    #[error("path, {0}")]
+    Notation(#[from] NotationError),
+    /// The path is not what it says.
+    #[error("path: {0}")]
+    Path(#[from] PathError),
+    /// A place names no rope or waypoint.
+    #[error("`{0}` is no place on this knot; write a rope and a waypoint, such as A12 or, on the way back, A12'")]
+    Place(String),
+}
+
+impl Knot {
+    /// Reads a knot's file.
+    ///
+    /// # Errors
+    /// [`EntryError`] names the field, the line of the path or the place that cannot be used.
+    pub fn read(id: &str, text: &str) -> Result<Self, EntryError> {
+        let entry: Entry = toml::from_str(text)?;
+        let path = KnotPath::build(&notation::parse(&entry.path)?)?;
+        let laid = entry.step.iter().map(|s| places(&s.upto, &path)).collect::<Result<_, _>>()?;
+        let tells = entry.telltale.iter().map(|t| place(&t.at, &path)).collect::<Result<_, _>>()?;
+        Ok(Self { id: id.to_owned(), entry, path, laid, tells })
+    }
+}
+
+/// The fields of a user's own knot before its path is set.
+static OWN: LazyLock<Entry> = LazyLock::new(|| match toml::from_str(include_str!("own.toml")) {
+    Ok(entry) => entry,
+    Err(e) => panic!("own.toml: {e}"),
+});
+
+impl Knot {
+    /// A user's own knot: a name and a path in the notation, drawn as a whole.
+    ///
+    /// # Errors
+    /// [`EntryError`] names the line of the path that cannot be used.
+    pub fn own(name: &str, text: &str) -> Result<Self, EntryError> {
+        let path = KnotPath::build(&notation::parse(text)?)?;
+        let step =
+            Step { upto: String::new(), short: "Tie".into(), say: "Tie it as drawn.".into(), hint: String::new() };
+        let entry = Entry { name: name.to_owned(), path: text.to_owned(), step: vec![step], ..OWN.clone() };
+        let bare = Self { id: "own".into(), entry, path: path.clone(), laid: Vec::new(), tells: Vec::new() };
+        Ok(bare.laid_as(path))
+    }
+
+    /// The same knot with its rope laid along another path, tied in one go and without telltales.
+    #[must_use]
+    pub fn laid_as(&self, path: KnotPath) -> Self {
+        let end = |(rope, s): (usize, &Strand)| Place {
+            rope,
+            waypoint: s.along.last().copied().unwrap_or(0.0),
+            back: s.back.is_some_and(|leg| leg.to == s.points.len()),
+            from: None,
+        };
+        let laid = vec![path.strands.iter().enumerate().map(end).collect()];
+        let entry = Entry { step: self.entry.step[..1].to_vec(), telltale: Vec::new(), ..self.entry.clone() };
+        Self { id: self.id.clone(), entry, path, laid, tells: Vec::new() }
+    }
+}
+
+fn places(words: &str, path: &KnotPath) -> Result<Vec<Place>, EntryError> {
+    words.split_whitespace().map(|w| place(w, path)).collect()
+}
+
+/// Reads a place on a path, such as `A12`, on the way back `A12'`, or a stretch, `A16-30`.
+///
+/// # Errors
+/// [`EntryError::Place`] when there is no such place.
+pub fn place(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
+    let wrong = || EntryError::Place(word.to_owned());
+    let letters = word.find(|c: char| c.is_ascii_digit()).ok_or_else(wrong)?;
+    let (name, rest) = word.split_at(letters);
+    let rope = path.strands.iter().position(|s| s.name == name).ok_or_else(wrong)?;
+    let (from, rest) = match rest.split_once('-') {
+        Some((from, to)) => (Some(f64::from_str(from).map_err(|_| wrong())?), to),
+        None => (None, rest),
+    };
+    let back = rest.ends_with('\'');
+    let waypoint = f64::from_str(rest.trim_end_matches('\'')).map_err(|_| wrong())?;
+    let strand = &path.strands[rope];
+    let last = strand.along.iter().copied().fold(0.0, f64::max);
+    if waypoint > last + 1e-9
+        || from.is_some_and(|f| f > last || (f - waypoint).abs() < 1e-9)
+        || (back && strand.back.is_none())
+    {
+        return Err(wrong());
+    }
+    Ok(Place { rope, waypoint, back, from })
+}
