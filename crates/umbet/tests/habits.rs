@@ -92,10 +92,10 @@ async fn the_kit_is_kept() {
 async fn knots_are_found_by_any_name() {
     let (s, b) = (Server::empty().await, Browser::open(1280, 800).await);
     goto(&b, &s, "/knots").await;
-    b.type_into(".find input", "lark").await;
+    b.type_into(".find-row input[type=search]", "lark").await;
     b.see_words(".knots b", "Cow hitch").await;
     assert_eq!(b.driver.find_all(By::Css(".knots li")).await.expect("a list").len(), 1);
-    b.type_into(".find input", "zzz").await;
+    b.type_into(".find-row input[type=search]", "zzz").await;
     b.see_words("main p", "No knot here goes by").await;
     goto(&b, &s, "/knots/no-such-knot").await;
     b.see_words("h1", "no knot").await;
