@@ -292,3 +292,24 @@ fn the_same_knot_laid_wrong_keeps_its_name_and_loses_its_telltales() {
     let other = umbet_core::draw::to_svg(&draw(k, &figure()).expect("it draws"), None);
     assert_ne!(one, other);
 }
+
+/// Moves made with the tail behind a bight: the dots go on from where the rope lies, as far as the move lays it.
+#[test]
+fn the_tail_behind_a_bight_moves_on_from_where_it_lies() {
+    let k = find("truckers-directional");
+    let at = |step| scene("truckers-directional", &Figure { step, ..figure() });
+    let dotted = |s: &Scene| -> f64 {
+        let runs = s.items.iter().filter_map(|i| match i {
+            Item::Lines { class: "nx" | "nx hid", runs, .. } => Some(runs),
+            _ => None,
+        });
+        runs.flatten().flat_map(|r| r.windows(2)).map(|w| (w[1][0] - w[0][0]).hypot(w[1][1] - w[0][1])).sum()
+    };
+    for step in 1..k.laid.len() {
+        let now = at(Some(step));
+        let next = at(Some(step + 1).filter(|s| *s < k.laid.len()));
+        let laid = rope_length(&next) - rope_length(&now);
+        let share = dotted(&now) / laid;
+        assert!((0.6..1.4).contains(&share), "move {}: {share:.2} of what it lays", step + 1);
+    }
+}

@@ -5,6 +5,7 @@ import type { Model } from '../api/client'
 import type { Stage } from './stage'
 
 const props = defineProps<{ model: Model; step: number; mirrored?: boolean; says: string }>()
+const emit = defineEmits<{ still: [] }>()
 const frame = ref<HTMLElement>()
 /** No WebGL here: a still picture is shown instead. */
 const still = ref(false)
@@ -17,6 +18,7 @@ onMounted(async () => {
     stage = new Stage(frame.value)
   } catch {
     still.value = true
+    emit('still')
     return
   }
   show()

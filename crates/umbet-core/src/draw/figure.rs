@@ -211,7 +211,8 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
             (None, None) => standing_part(knot, place.rope).points.len() - 1,
         };
         let end = match strand.back {
-            Some(leg) if leg.bight && to > leg.tip_from => leg.tip_from,
+            // A bight is pushed as far as its tip; what moves behind it is the tail.
+            Some(leg) if leg.bight && from < leg.tip_from && to > leg.tip_from => leg.tip_from,
             _ => to,
         };
         if end.abs_diff(from) > 2 {

@@ -61,6 +61,8 @@ function go(to: number) {
 }
 /** How far along the tying the model is slid, in moves. */
 const slid = ref<number>()
+/** This browser cannot turn it. */
+const still = ref(false)
 watch(step, () => (slid.value = undefined))
 const turn = () => void router.replace({ query: { ...route.query, turned: turning.value ? undefined : '1' } })
 watch(
@@ -104,9 +106,9 @@ function swipe(e: TouchEvent) {
         <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
         <p v-else class="sub">{{ knot.about }}</p>
       </header>
-      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :says="knot.name"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
+      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :says="knot.name" @still="still = true"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
       <KnotFigure v-else class="tie-figure" :knot="knot.id" :step="done ? undefined : step" labels dimensions :behind="behind" :on="object.on" />
-      <label v-if="turning" class="slide">Along the tying <BFormInput type="range" min="0" :max="moves" step="0.02" :model-value="slid ?? Math.min(step, moves)" @update:model-value="slid = Number($event)" /></label>
+      <label v-if="turning && !still" class="slide">Along the tying <BFormInput type="range" min="0" :max="moves" step="0.02" :model-value="slid ?? Math.min(step, moves)" @update:model-value="slid = Number($event)" /></label>
       <div class="tie-tools">
         <div class="tabs" role="group" aria-label="Side">
           <BButton class="btn-tab" :class="{ on: !behind }" :aria-pressed="!behind" @click="behind = false">Front</BButton>
