@@ -1,6 +1,7 @@
 //! The fingerprint against published tables, and the catalogue against the fingerprint.
 
 use std::collections::HashMap;
+use umbet_core::knot::notation::{Axis, Pole};
 use umbet_core::knot::path::KnotPath;
 use umbet_core::knot::{Identity, Knot, catalogue, notation, place};
 use umbet_core::topology::{
@@ -140,6 +141,11 @@ impl Check<'_> {
             let points = &first.points[at(&part.from)..=at(&part.to)];
             check(&Some(part.is.clone()), &format!("{} to {}", part.from, part.to), &|| closure(points, Side::Front));
         }
+        for w in &id.winds {
+            let at = |word: &str| first.index_at(place(word, self.path).expect("a place").waypoint, false);
+            let turns = turns_round(&self.path.poles[0], &first.points[at(&w.from)..=at(&w.to)]);
+            assert_eq!(turns.abs().round(), f64::from(w.times), "{}, {} to {}: {turns:.2}", self.what, w.from, w.to);
+        }
         if let Some(name) = &id.link {
             self.link(name);
             checked += 1;
@@ -158,6 +164,17 @@ impl Check<'_> {
         let same = |r: &&Row| r.name.split('{').next() == Some(name) && (r.jones == got || r.jones.mirrored() == got);
         assert!(self.links.iter().any(|r| same(&r)), "{} with its pole is not {name}: {got:?}", self.what);
     }
+}
+
+/// Turns of a stretch round a pole that runs across.
+fn turns_round(pole: &Pole, points: &[[f64; 3]]) -> f64 {
+    assert_eq!(pole.axis, Axis::X);
+    let angle = |p: &[f64; 3]| p[2].atan2(p[1] - pole.at[1]);
+    let step = |w: &[[f64; 3]]| {
+        let d = angle(&w[1]) - angle(&w[0]);
+        d - std::f64::consts::TAU * (d / std::f64::consts::TAU).round()
+    };
+    points.windows(2).map(step).sum::<f64>() / std::f64::consts::TAU
 }
 
 /// Every file of the catalogue is the knot it says: a wrong path cannot ship. Overhand, double and triple

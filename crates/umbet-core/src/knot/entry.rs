@@ -256,6 +256,8 @@ pub struct Identity {
     pub threaded: Option<String>,
     /// Rope and pole as a two-component link, or `unlink`.
     pub link: Option<String>,
+    /// How often a stretch winds round the first pole that runs across or up, either way round.
+    pub winds: Vec<Winding>,
     /// Each rope alone.
     pub ropes: Option<Vec<String>>,
     /// Two ropes: standing parts joined in front, ends joined behind.
@@ -266,6 +268,18 @@ pub struct Identity {
     pub strands: Option<String>,
     /// Stretches of the first rope alone: an assembly is known by its parts.
     pub parts: Vec<Part>,
+}
+
+/// A stretch of rope and how often it winds round a pole: what a closed ring's link cannot tell.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Winding {
+    /// Where it begins, such as `A0`.
+    pub from: String,
+    /// Where it ends.
+    pub to: String,
+    /// Whole turns.
+    pub times: u32,
 }
 
 /// A stretch of rope that is a knot of its own.
