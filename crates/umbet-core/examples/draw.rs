@@ -21,6 +21,12 @@ fn main() -> Result<(), Box<dyn std::error::Error>> {
                 let name = format!("{}-{:02}.svg", knot.id, step + 1);
                 fs::write(folder.join(name), to_svg(&draw(knot, &figure)?, Some(STANDALONE_STYLE)))?;
             }
+            for (w, p) in (0..knot.ways.len()).flat_map(|w| (0..knot.ways[w].len()).map(move |p| (w, p))) {
+                let Some((posed, step)) = knot.posed(w, p) else { continue };
+                let figure = Figure { size: [420.0, 340.0], step, ..Figure::default() };
+                let name = format!("{}-way{}-{}.svg", knot.id, w + 1, p + 1);
+                fs::write(folder.join(name), to_svg(&draw(&posed, &figure)?, Some(STANDALONE_STYLE)))?;
+            }
         }
     }
     Ok(())

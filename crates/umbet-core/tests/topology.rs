@@ -5,8 +5,8 @@ use umbet_core::knot::notation::{Axis, Pole};
 use umbet_core::knot::path::KnotPath;
 use umbet_core::knot::{Identity, Knot, catalogue, notation, place};
 use umbet_core::topology::{
-    Clear, Diagram, Laurent, Letting, Made, Named, Side, TailPulled, closed, identify, jones, knot_name, known_letting,
-    laid_wrong, letting, link_name, misstep_written, parse_actions, pole_loop, simplified,
+    Clear, Diagram, Fingerprint, Laurent, Letting, Made, Named, Side, TailPulled, closed, identify, jones, knot_name,
+    known_letting, laid_wrong, letting, link_name, misstep_written, parse_actions, pole_loop, simplified,
 };
 
 /// A row of a table: name, planar-diagram code, Jones polynomial.
@@ -396,4 +396,40 @@ fn a_hank_finished_with_a_bight_comes_clear_and_one_locked_with_a_hitch_does_not
     let l = letting(&knot);
     assert_eq!(l.clear, Clear::Yes);
     assert_eq!(l.tail, TailPulled::Frees(2), "two coils run off");
+}
+
+/// Rope and post as a link, the rope's ends joined on either side.
+fn linked(path: &KnotPath) -> Vec<String> {
+    let name = |side| {
+        let rope = closed(&[(&path.strands[0].points, side)]);
+        format!("{:?}", link_name(&simplified(&Diagram::of(&[rope, pole_loop(&path.poles[0])]))))
+    };
+    vec![name(Side::Front), name(Side::Behind)]
+}
+
+/// Another way of tying ends in the same knot: its last picture is the knot's own, and what is said to be tied
+/// before that has the knot's fingerprint (a slip loop drawn over the end, two loops dropped on a post).
+#[test]
+fn every_other_way_ends_in_the_same_knot() {
+    let (mut ways, mut tied) = (0, 0);
+    for knot in catalogue().knots() {
+        for (way, paths) in knot.entry.way.iter().zip(&knot.ways) {
+            let what = format!("{}, {}", knot.id, way.name);
+            assert!(paths.len() > 1 && paths.last().is_some_and(Option::is_none), "{what} does not end in the knot");
+            assert!(way.pose.last().is_some_and(|p| p.moves.is_none()), "{what} ends half tied");
+            let own = Fingerprint::of(&knot.path);
+            for (path, pose) in paths.iter().zip(&way.pose).filter(|(_, pose)| pose.tied) {
+                let path = path.as_ref().expect("what is tied is drawn");
+                // Seen along its post a hitch's ends are joined beside the post, not before or behind it.
+                let same = match path.poles.first() {
+                    Some(p) if p.axis == Axis::Z => linked(path).iter().all(|l| linked(&knot.path).contains(l)),
+                    _ => Fingerprint::of(path).same_tie(&own),
+                };
+                assert!(same, "{what}: {}", pose.say);
+                tied += 1;
+            }
+            ways += 1;
+        }
+    }
+    assert!(ways >= 8 && tied >= 2, "{ways} ways, {tied} tied before the end");
 }

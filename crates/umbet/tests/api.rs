@@ -36,6 +36,28 @@ async fn every_knot_has_words_and_every_move_a_drawing() {
     }
 }
 
+/// Every move of every other way has a picture of its own words; beyond the last there is none.
+#[tokio::test]
+async fn other_ways_are_drawn_move_by_move() {
+    let s = Server::empty().await;
+    let mut pictures = 0;
+    for knot in umbet_core::knot::catalogue().knots() {
+        let (_, words) = s.get(&format!("/api/knots/{}", knot.id)).await;
+        for (w, way) in (1..).zip(words["ways"].as_array().expect("ways")) {
+            let says = way["say"].as_array().expect("moves");
+            for (p, say) in (1..).zip(says) {
+                let at = format!("/api/knots/{}/figure.svg?way={w}&pose={p}&width=800&height=600", knot.id);
+                let (status, svg) = s.text(&at).await;
+                assert!(status == StatusCode::OK && svg.contains(say.as_str().expect("a sentence")), "{at}");
+                pictures += 1;
+            }
+            let at = format!("/api/knots/{}/figure.svg?way={w}&pose={}", knot.id, says.len() + 1);
+            assert_eq!(s.text(&at).await.0, StatusCode::UNPROCESSABLE_ENTITY, "{at}");
+        }
+    }
+    assert!(pictures >= 24, "{pictures}");
+}
+
 #[tokio::test]
 async fn drawings_take_any_size_within_reason_and_no_other() {
     let s = Server::empty().await;
@@ -61,6 +83,9 @@ async fn drawings_take_any_size_within_reason_and_no_other() {
         "width=NaN",
         "size_mm=inf",
         "step=0",
+        "way=0",
+        "way=2",
+        "way=1&pose=0",
     ] {
         assert_eq!(status(bad).await, 422, "{bad}");
     }

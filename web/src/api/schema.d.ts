@@ -1269,7 +1269,7 @@ export interface components {
             /** @description How it unties after load. */
             untie: components["schemas"]["Untie"];
             /** @description Other ways of tying it. */
-            ways: components["schemas"]["OtherWay"][];
+            ways: components["schemas"]["TyingWay"][];
         };
         /** @description One item of a length, for the API. */
         LengthItem: {
@@ -1472,13 +1472,6 @@ export interface components {
             on: boolean;
             /** @description How it reads. */
             words: string;
-        };
-        /** @description Another way of tying the same knot. */
-        OtherWay: {
-            /** @description What it is called. */
-            name: string;
-            /** @description Its moves, a sentence each. */
-            say: string[];
         };
         /** @description An own knot. */
         OwnKnot: {
@@ -1724,6 +1717,13 @@ export interface components {
         } | {
             /** @description A planar-diagram code. */
             code: string;
+        };
+        /** @description Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`. */
+        TyingWay: {
+            /** @description What it is called. */
+            name: string;
+            /** @description Its moves, a sentence each. */
+            say: string[];
         };
         /**
          * @description The measures a person reads in.
@@ -3045,6 +3045,10 @@ export interface operations {
                 height?: number;
                 /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
                 step?: number;
+                /** @description Another way of tying it, counted from 1; `pose` says how far. */
+                way?: number;
+                /** @description The move of that way after which the rope is shown, from 1. */
+                pose?: number;
                 /** @description For the left hand. */
                 mirrored?: boolean;
                 /** @description Seen from behind. */
@@ -3256,6 +3260,10 @@ export interface operations {
                 height?: number;
                 /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
                 step?: number;
+                /** @description Another way of tying it, counted from 1; `pose` says how far. */
+                way?: number;
+                /** @description The move of that way after which the rope is shown, from 1. */
+                pose?: number;
                 /** @description For the left hand. */
                 mirrored?: boolean;
                 /** @description Seen from behind. */
@@ -3599,6 +3607,10 @@ export interface operations {
                 height?: number;
                 /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
                 step?: number;
+                /** @description Another way of tying it, counted from 1; `pose` says how far. */
+                way?: number;
+                /** @description The move of that way after which the rope is shown, from 1. */
+                pose?: number;
                 /** @description For the left hand. */
                 mirrored?: boolean;
                 /** @description Seen from behind. */

@@ -18,6 +18,9 @@ const props = defineProps<{
   pull?: string
   /** The other hand than the habit. */
   otherHand?: boolean
+  /** After this move of another way of tying it, both from 1. */
+  way?: number
+  pose?: number
   /** Tying actions done wrong. */
   wrong?: string
   /** Every crossing can be pressed. */
@@ -41,6 +44,8 @@ function query() {
   const q: Record<string, string> = { width: String(size.width), height: String(size.height) }
   if (props.step) q.step = String(props.step)
   if (left && !props.asItIs) q.mirrored = 'true'
+  if (props.way) q.way = String(props.way)
+  if (props.way && props.pose) q.pose = String(props.pose)
   if (props.behind) q.behind = 'true'
   if (props.labels) q.labels = 'true'
   if (props.pull) q.pull = props.pull

@@ -1,6 +1,6 @@
 // Three.js, loaded only where a knot is turned. Colours come from the page's own dyes.
 import {
-  AmbientLight, CatmullRomCurve3, Color, CylinderGeometry, DirectionalLight, DoubleSide, FrontSide, Group, Mesh,
+  AmbientLight, CatmullRomCurve3, Color, BoxGeometry, CylinderGeometry, DirectionalLight, DoubleSide, FrontSide, Group, Mesh,
   MeshLambertMaterial, PerspectiveCamera, Scene, SphereGeometry, TubeGeometry, Vector3, WebGLRenderer,
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
@@ -20,6 +20,12 @@ function laid(rope: Model['ropes'][number], step: number): Vector3[] {
     if (!points.length || points[points.length - 1]!.distanceTo(p) > 0.3) points.push(p)
   }
   return points
+}
+
+/** A bar the rope goes round, along y: round, or square with its arrises where the round one's surface is. */
+function bar(radius: number, square: boolean) {
+  const side = radius * Math.SQRT2
+  return square ? new BoxGeometry(side, POLE_REACH, side) : new CylinderGeometry(radius, radius, POLE_REACH, 40)
 }
 
 export class Stage {
@@ -47,7 +53,7 @@ export class Stage {
     this.observer.observe(frame)
   }
 
-  show(model: Model, step: number, mirrored: boolean) {
+  show(model: Model, step: number, mirrored: boolean, square = false) {
     this.clear()
     this.knot.scale.x = mirrored ? -1 : 1
     const side = mirrored ? DoubleSide : FrontSide
@@ -62,7 +68,7 @@ export class Stage {
     })
     for (const pole of model.poles) {
       const material = new MeshLambertMaterial({ color: dye('--u-wood'), transparent: true, opacity: 0.72, depthWrite: false })
-      const post = new Mesh(new CylinderGeometry(pole.radius, pole.radius, POLE_REACH, 40), material)
+      const post = new Mesh(bar(pole.radius, square), material)
       if (pole.axis === 'x') post.rotation.z = Math.PI / 2
       if (pole.axis === 'z') post.rotation.x = Math.PI / 2
       post.position.set(pole.at[0]!, pole.at[1]!, 0)

@@ -309,15 +309,32 @@ pub struct Step {
     pub hint: String,
 }
 
-/// Another way of tying the same knot.
-#[derive(Debug, Clone, Deserialize, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+/// Another way of tying the same knot: other moves, the same knot in the end.
+#[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct OtherWay {
     /// What it is called.
     pub name: String,
-    /// Its moves, a sentence each.
-    pub say: Vec<String>,
+    /// Both ends of the line run on while it is tied.
+    #[serde(default)]
+    pub mid_line: bool,
+    /// Its moves.
+    pub pose: Vec<Pose>,
+}
+
+/// One move of another way, and how the rope lies after it.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Pose {
+    /// The move in a sentence.
+    pub say: String,
+    /// The rope in the notation; the finished knot when absent, or the knot's own drawing up to `moves`.
+    pub path: Option<String>,
+    /// So many of the knot's own moves are made.
+    pub moves: Option<usize>,
+    /// The path is the knot already, only dressed differently: the tests hold its fingerprint to it.
+    #[serde(default)]
+    pub tied: bool,
 }
 
 /// What to look for on the finished knot.

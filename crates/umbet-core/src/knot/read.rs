@@ -1,6 +1,6 @@
 //! A knot read from its file: its path built, its moves and telltales placed on it.
 
-use super::entry::{Entry, Step};
+use super::entry::{Entry, OtherWay, Step};
 use super::notation::{self, NotationError};
 use super::path::{KnotPath, PathError, Strand};
 use std::str::FromStr;
@@ -19,6 +19,8 @@ pub struct Knot {
     pub laid: Vec<Vec<Place>>,
     /// Places of the telltales.
     pub tells: Vec<Place>,
+    /// For each other way of tying it, the rope after each move where it lies otherwise than in this path.
+    pub ways: Vec<Vec<Option<KnotPath>>>,
 }
 
 /// A place on a rope: waypoint `w` of rope number `rope`, on the way out or on the way back.
@@ -62,8 +64,25 @@ impl Knot {
         let path = KnotPath::build(&notation::parse(&entry.path)?)?;
         let laid = entry.step.iter().map(|s| places(&s.upto, &path)).collect::<Result<_, _>>()?;
         let tells = entry.telltale.iter().map(|t| place(&t.at, &path)).collect::<Result<_, _>>()?;
-        Ok(Self { id: id.to_owned(), entry, path, laid, tells })
+        let ways = entry.way.iter().map(way).collect::<Result<_, _>>()?;
+        Ok(Self { id: id.to_owned(), entry, path, laid, tells, ways })
     }
+
+    /// The knot as it lies after move `pose` of its other way `way`, both counted from 0, and which of its own
+    /// moves the picture shows next; `None` when there is no such move.
+    pub fn posed(&self, way: usize, pose: usize) -> Option<(Self, Option<usize>)> {
+        let other = self.entry.way.get(way)?;
+        let moves = other.pose.get(pose)?.moves;
+        let Some(path) = self.ways[way][pose].clone() else { return Some((self.clone(), moves)) };
+        let mut posed = self.laid_as(path);
+        posed.entry.mid_line = other.mid_line;
+        Some((posed, None))
+    }
+}
+
+fn way(other: &OtherWay) -> Result<Vec<Option<KnotPath>>, EntryError> {
+    let path = |text: &String| Ok(KnotPath::build(&notation::parse(text)?)?);
+    other.pose.iter().map(|p| p.path.as_ref().map(path).transpose()).collect()
 }
 
 /// The fields of a user's own knot before its path is set.
@@ -82,7 +101,8 @@ impl Knot {
         let step =
             Step { upto: String::new(), short: "Tie".into(), say: "Tie it as drawn.".into(), hint: String::new() };
         let entry = Entry { name: name.to_owned(), path: text.to_owned(), step: vec![step], ..OWN.clone() };
-        let bare = Self { id: "own".into(), entry, path: path.clone(), laid: Vec::new(), tells: Vec::new() };
+        let bare =
+            Self { id: "own".into(), entry, path: path.clone(), laid: Vec::new(), tells: Vec::new(), ways: Vec::new() };
         Ok(bare.laid_as(path))
     }
 
@@ -97,7 +117,7 @@ impl Knot {
         };
         let laid = vec![path.strands.iter().enumerate().map(end).collect()];
         let entry = Entry { step: self.entry.step[..1].to_vec(), telltale: Vec::new(), ..self.entry.clone() };
-        Self { id: self.id.clone(), entry, path, laid, tells: Vec::new() }
+        Self { id: self.id.clone(), entry, path, laid, tells: Vec::new(), ways: Vec::new() }
     }
 }
 

@@ -34,6 +34,12 @@ pub struct FigureQuery {
     /// The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent.
     #[param(minimum = 1, maximum = 60)]
     step: Option<usize>,
+    /// Another way of tying it, counted from 1; `pose` says how far.
+    #[param(minimum = 1, maximum = 20)]
+    way: Option<usize>,
+    /// The move of that way after which the rope is shown, from 1.
+    #[param(minimum = 1, maximum = 60)]
+    pose: Option<usize>,
     /// For the left hand.
     #[serde(default)]
     mirrored: bool,
@@ -177,9 +183,19 @@ pub async fn figure(
     q.check()?;
     let knot = find(&id)?;
     let mut figure = q.figure(knot, &app);
-    let scene = match &q.wrong {
-        None => draw(knot, &figure),
-        Some(words) => {
+    let scene = match (&q.wrong, q.way) {
+        (None, None) => draw(knot, &figure),
+        (None, Some(way)) => {
+            let pose = q.pose.unwrap_or(1);
+            let posed = way.checked_sub(1).zip(pose.checked_sub(1)).and_then(|(w, p)| knot.posed(w, p));
+            let (posed, step) = posed.ok_or_else(|| Error::fault("pose", NO_POSE))?;
+            figure.step = step;
+            figure.tail = None;
+            let way = &knot.entry.way[way - 1];
+            figure.alt = Some(format!("{}, {}: {}", knot.entry.name, way.name, way.pose[pose - 1].say));
+            draw(&posed, &figure)
+        }
+        (Some(words), _) => {
             let m = misstep_written(knot, words).ok_or_else(|| Error::fault("wrong", WRONG))?;
             figure.marks = m.at.iter().map(|&at| Mark { at, name: String::new() }).collect();
             figure.step = None;
@@ -211,6 +227,8 @@ pub async fn sheet(
     Ok(svg_answer(&scene, true))
 }
 
+/// No such move of another way.
+const NO_POSE: &str = "This knot has no such other way, or the way has fewer moves.";
 /// Most characters of `wrong`.
 const LONGEST_WRONG: usize = 60;
 /// What to write for `wrong`.

@@ -8,7 +8,7 @@ use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use umbet_core::draw::to_obj;
 use umbet_core::knot::notation::Axis;
-use umbet_core::knot::{Caution, Family, Knot, Mistake, OtherWay, School, Untie, catalogue};
+use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
 use umbet_core::situation::{Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::{
@@ -16,6 +16,15 @@ use umbet_core::topology::{
 };
 use umbet_core::units::Band;
 use utoipa::ToSchema;
+
+/// Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`.
+#[derive(Serialize, ToSchema)]
+pub struct TyingWay {
+    /// What it is called.
+    name: String,
+    /// Its moves, a sentence each.
+    say: Vec<String>,
+}
 
 /// A knot in the list.
 #[derive(Serialize, ToSchema)]
@@ -122,7 +131,7 @@ pub struct KnotWords {
     /// Moves.
     steps: Vec<Move>,
     /// Other ways of tying it.
-    ways: Vec<OtherWay>,
+    ways: Vec<TyingWay>,
     /// What to look for.
     telltales: Vec<String>,
     /// Usual mistakes.
@@ -206,7 +215,11 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
             .iter()
             .map(|s| Move { short: s.short.clone(), say: s.say.clone(), hint: s.hint.clone() })
             .collect(),
-        ways: e.way.clone(),
+        ways: e
+            .way
+            .iter()
+            .map(|w| TyingWay { name: w.name.clone(), say: w.pose.iter().map(|p| p.say.clone()).collect() })
+            .collect(),
         telltales: e.telltale.iter().map(|t| t.look.clone()).collect(),
         mistakes: e.mistake.clone(),
         cautions: e.caution.clone(),

@@ -30,12 +30,19 @@ const model = ref<Model>()
 const turning = computed(() => route.query.turned === '1')
 
 const id = computed(() => String(route.params.id))
+/** Another way of tying it, from 1; its last move is the finished knot. */
+const wayNumber = computed(() => Number(route.query.way) || 0)
+const way = computed(() => knot.value?.ways[wayNumber.value - 1])
 /** One stop for each move, and one for the finished knot. */
-const moves = computed(() => knot.value?.steps.length ?? 1)
-const last = computed(() => moves.value + 1)
+const moves = computed(() => way.value?.say.length ?? knot.value?.steps.length ?? 1)
+const last = computed(() => (way.value ? moves.value : moves.value + 1))
 const step = computed(() => Math.min(Math.max(Number(route.query.step ?? 1) || 1, 1), last.value))
-const now = computed(() => knot.value?.steps[step.value - 1])
-const done = computed(() => step.value === last.value)
+const now = computed(() => (way.value ? { say: way.value.say[step.value - 1], hint: '' } : knot.value?.steps[step.value - 1]))
+const done = computed(() => !way.value && step.value === last.value)
+/** What is drawn at a stop. */
+const at = (n: number) => (way.value ? { way: wayNumber.value, pose: n } : { step: n > moves.value ? undefined : n })
+const short = (n: number) => (n === last.value ? 'Tied' : way.value ? `Move ${n}` : knot.value?.steps[n - 1]?.short)
+const tie = (n: number) => void router.replace({ query: { way: n ? String(n) : undefined } })
 const answer = computed(() => situation.choice?.answer.knots.find((k) => k.id === id.value))
 const leftHand = computed(() => habits.settings.hand === 'left')
 
@@ -64,7 +71,7 @@ const slid = ref<number>()
 /** This browser cannot turn it. */
 const still = ref(false)
 watch(step, () => (slid.value = undefined))
-const turn = () => void router.replace({ query: { ...route.query, turned: turning.value ? undefined : '1' } })
+const turn = () => void router.replace({ query: { ...route.query, turned: turning.value ? undefined : '1', way: undefined } })
 watch(
   [turning, id],
   async () => {
@@ -106,8 +113,8 @@ function swipe(e: TouchEvent) {
         <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
         <p v-else class="sub">{{ knot.about }}</p>
       </header>
-      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :says="knot.name" @still="still = true"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
-      <KnotFigure v-else class="tie-figure" :knot="knot.id" :step="done ? undefined : step" labels dimensions :behind="behind" :on="object.on" />
+      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :square="object.on.shape === 'square'" :says="knot.name" @still="still = true"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
+      <KnotFigure v-else class="tie-figure" :knot="knot.id" v-bind="at(step)" labels :dimensions="!way" :behind="behind" :on="object.on" />
       <label v-if="turning && !still" class="slide">Along the tying <BFormInput type="range" min="0" :max="moves" step="0.02" :model-value="slid ?? Math.min(step, moves)" @update:model-value="slid = Number($event)" /></label>
       <div class="tie-tools">
         <div class="tabs" role="group" aria-label="Side">
@@ -121,22 +128,21 @@ function swipe(e: TouchEvent) {
       <PennantMark v-if="knot.cautions[0]" class="of-tie" :says="knot.cautions[0].say" />
     </section>
     <section class="tie-steps" aria-label="Moves">
+      <div v-if="knot.ways.length" class="tabs of-ways" role="group" aria-label="Way of tying it">
+        <BButton class="btn-tab" :class="{ on: !way }" :aria-pressed="!way" @click="tie(0)">Along the rope</BButton>
+        <BButton v-for="(w, i) in knot.ways" :key="w.name" class="btn-tab" :class="{ on: i + 1 === wayNumber }" :aria-pressed="i + 1 === wayNumber" @click="tie(i + 1)">{{ w.name }}</BButton>
+      </div>
       <ol class="strip">
-        <li v-for="(s, i) in knot.steps" :key="s.short">
-          <button type="button" :class="{ here: i + 1 === step }" :aria-current="i + 1 === step ? 'step' : undefined" @click="go(i + 1)">
-            <b>{{ i + 1 }}</b><KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" :behind="behind" /><span>{{ s.short }}</span>
-          </button>
-        </li>
-        <li>
-          <button type="button" :class="{ here: done }" :aria-current="done ? 'step' : undefined" @click="go(last)">
-            <KnotFigure :knot="knot.id" :on="object.on" :behind="behind" /><span>Tied</span>
+        <li v-for="n in last" :key="n">
+          <button type="button" :class="{ here: n === step }" :aria-current="n === step ? 'step' : undefined" @click="go(n)">
+            <b v-if="n <= moves">{{ n }}</b><KnotFigure :knot="knot.id" v-bind="at(n)" :on="object.on" :behind="behind" /><span>{{ short(n) }}</span>
           </button>
         </li>
       </ol>
       <div class="said-step">
         <p aria-live="polite"><template v-if="done"><small>Tied</small>Draw it up, and check each mark on it.</template><template v-else><small>Move {{ step }} of {{ moves }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template></p>
         <BButton class="btn-tab" :disabled="step === 1" @click="go(step - 1)"><IconBack class="i" /> <span>Before</span></BButton>
-        <BButton v-if="!done" class="btn-tar next" @click="go(step + 1)"><span>{{ step === moves ? 'See it tied' : 'Next move' }}</span> <IconArrow class="i" /></BButton>
+        <BButton v-if="step < last" class="btn-tar next" @click="go(step + 1)"><span>{{ step === last - 1 ? 'See it tied' : 'Next move' }}</span> <IconArrow class="i" /></BButton>
         <BButton v-else class="btn-tar next" :to="`/knots/${knot.id}/sheet`"><IconPrint class="i" /> <span>Pocket sheet</span></BButton>
       </div>
     </section>

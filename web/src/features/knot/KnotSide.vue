@@ -40,10 +40,6 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     <p class="sub">This is what the path allows; friction may hold what it lets go.</p>
     <h2>Keeps</h2>
     <p>{{ percent(knot.strength_kept.low) }} to {{ percent(knot.strength_kept.high) }} % of the cord’s strength, est.</p>
-    <template v-for="w in knot.ways" :key="w.name">
-      <h2>{{ w.name }}</h2>
-      <ol class="way-moves"><li v-for="s in w.say" :key="s">{{ s }}</li></ol>
-    </template>
     <template v-for="s in knot.schools" :key="s.matter">
       <h2>{{ s.matter }}</h2>
       <ul class="looks"><li v-for="w in s.ways" :key="w">{{ w }}</li></ul>
