@@ -30,6 +30,14 @@ fn core(c: &mut Criterion) {
 }
 
 /// Planar-diagram codes of the table, to so many crossings.
+/// The whole plan of a shelter.
+fn shelter(c: &mut Criterion) {
+    let draft = umbet_core::rig::shelter::ShelterDraft::of_the_crew();
+    let plan = || umbet_core::rig::shelter::plan(&draft, &[], &[], &Reader::default());
+    assert!(plan().is_ok());
+    c.bench_function("plan a shelter", |b| b.iter(|| std::hint::black_box(plan())));
+}
+
 fn codes(most: usize) -> Vec<Vec<[usize; 4]>> {
     let rows = include_str!("../catalogue/tables/knots.csv").lines().filter(|l| !l.starts_with('#'));
     let code = |line: &str| -> Vec<[usize; 4]> {
@@ -58,6 +66,7 @@ fn topology(c: &mut Criterion) {
 fn main() {
     let mut criterion = Criterion::default().configure_from_args();
     core(&mut criterion);
+    shelter(&mut criterion);
     topology(&mut criterion);
     criterion.final_summary();
 }

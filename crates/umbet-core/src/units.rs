@@ -175,7 +175,7 @@ impl Reader {
     fn body_length(&self, l: Length) -> String {
         let quarters = |unit_m: f64, one: &str, many: &str| {
             let n = l.m() / unit_m;
-            format!("{} {}", fraction(n, 4), if n > 1.01 { many } else { one })
+            format!("{} {}", fraction(n, 4), if (4.0 * n).round() > 4.0 { many } else { one })
         };
         let finger_m = self.body.four_fingers_mm / 4000.0;
         match l.m() {

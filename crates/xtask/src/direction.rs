@@ -18,7 +18,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("draw", &["knot", "object"]),
     ("topology", &["knot"]),
     ("usage", &["knot", "units"]),
-    ("rig", &["cord", "statics", "units"]),
+    ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage"]),
     ("teach", &["draw", "knot", "topology"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "topology", "units", "usage"]),
 ];

@@ -249,6 +249,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/shelter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelter planned for a job. */
+        get: operations["kept_shelter"];
+        /** Keeps a shelter with a job. */
+        put: operations["keep_shelter"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/joints/{id}": {
         parameters: {
             query?: never;
@@ -559,10 +577,72 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shelter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Works out a shelter and draws it. */
+        post: operations["shelter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelter/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Covers, grounds and a shelter to begin with. */
+        get: operations["shelter_stock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Something a ridgeline can be made fast to. */
+        Anchor: {
+            /** @description Where its middle stands, metres east and north of any one place. */
+            at_m: number[];
+            /**
+             * Format: double
+             * @description Highest place a line can be tied, metres above the ground.
+             */
+            high_m: number;
+            /** @description What it is. */
+            kind: components["schemas"]["AnchorKind"];
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description Thickness where the line goes, millimetres.
+             */
+            size_mm: number;
+            /** @description Alive and sound, nothing dead above. */
+            sound: boolean;
+            /** @description Surface id. */
+            surface: string;
+        };
+        /**
+         * @description What a ridgeline is made fast to.
+         * @enum {string}
+         */
+        AnchorKind: "tree" | "post" | "vehicle" | "peg";
         /** @description The whole answer. */
         Answer: {
             /** @description Cautions of the situation itself. */
@@ -586,6 +666,27 @@ export interface components {
              * @description The cautious end.
              */
             low: number;
+        };
+        /** @description Where the ridge lies among the anchors: the near anchor's face, and the way the ridge runs. */
+        Bearing: {
+            /** @description One metre along the ridge. */
+            along: number[];
+            /** @description Where the near anchor's face is, metres east and north. */
+            from_m: number[];
+        };
+        /** @description The two anchors taken. */
+        Between: {
+            /** @description Their places in the list. */
+            anchors: number[];
+            /** @description Highest places a line can be tied. */
+            high_m: number[];
+            /** @description Why these. */
+            says: string;
+            /**
+             * Format: double
+             * @description Clear distance of their faces.
+             */
+            span_m: number;
         };
         /** @description One person's body used as a tape. */
         BodyMeasures: {
@@ -729,6 +830,56 @@ export interface components {
             /** @description In words. */
             words: string;
         };
+        /** @description The sheet. */
+        Cover: {
+            /** @description Id of its kind. */
+            kind: string;
+            /**
+             * Format: double
+             * @description Length, metres; along the ridge.
+             */
+            length_m: number;
+            /**
+             * Format: double
+             * @description Width, metres; across it.
+             */
+            width_m: number;
+        };
+        /** @description A line to cut. */
+        Cut: {
+            /** @description Id of its cord. */
+            cord: string;
+            /** @description Name of its cord. */
+            cord_name: string;
+            /**
+             * Format: double
+             * @description Each, metres.
+             */
+            each_m: number;
+            /** @description The hank that serves, and what is left of it. */
+            hank?: string | null;
+            /** @description What it is made of. */
+            items: components["schemas"]["LengthItem"][];
+            /** @description What it is called. */
+            name: string;
+            /** @description What to do when none does, each with its numbers. */
+            short: string[];
+            /** @description How many of it. */
+            times: number;
+            /** @description Each, in metres, feet and arm spans. */
+            words: string[];
+        };
+        /** @description One thing to do, ticked off. */
+        Doing: {
+            /** @description Stable id, by which it is ticked off. */
+            id: string;
+            /** @description Joint it is about. */
+            joint?: string | null;
+            /** @description In a sentence. */
+            say: string;
+            /** @description In a few words. */
+            short: string;
+        };
         /** @description What a person said of a joint. Absent parts take the task's usual value. */
         Draft: {
             /** @description The cord. */
@@ -831,6 +982,15 @@ export interface components {
             /** @description How many places are numbered in the drawing. */
             spots: number;
         };
+        /** @description Where water would run in along a line, and what stops it. */
+        Drip: {
+            /** @description Where. */
+            at: number[];
+            /** @description What to do, or why nothing need be done. */
+            says: string;
+            /** @description Something must be tied there. */
+            stop: boolean;
+        };
         /** @description Numbers that travel with every verdict. */
         Facts: {
             /** @description Cord it takes, item by item. */
@@ -902,6 +1062,31 @@ export interface components {
             /** @description Source id. */
             source: string;
         };
+        /** @description Forces in one wind. */
+        Forces: {
+            /** @description Pull at the ridge's ends in calm air. */
+            calm_n: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description Speed of the gust, m/s.
+             */
+            gust_ms: number;
+            /** @description Pull in each guy, in the order of the geometry, newtons. */
+            guys_n: components["schemas"]["Band"][];
+            /** @description The hardest pulled of them. */
+            hardest_guy_n: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description Its pressure, Pa.
+             */
+            pressure_pa: number;
+            /** @description Pull at the ridge's ends in the gust. */
+            ridge_n: components["schemas"]["Band"];
+            /** @description How far the ridge hangs below the straight line in calm air, metres. */
+            sag_m: components["schemas"]["Band"];
+            /** @description How much longer the ridge is when tight, metres. */
+            stretch_m: components["schemas"]["Band"];
+        };
         /** @description What it is. */
         Found: {
             /** @description Crossings left when what is slack is drawn out. */
@@ -925,6 +1110,68 @@ export interface components {
             /** @description The words. */
             words: string;
         };
+        /** @description The shelter in space. */
+        Geometry: {
+            /** @description Drip points. */
+            drips: components["schemas"]["Drip"][];
+            /**
+             * Format: double
+             * @description The eave the wind meets, metres long.
+             */
+            eave_m: number;
+            /**
+             * Format: double
+             * @description Height of the eaves.
+             */
+            eaves_m: number;
+            /**
+             * Format: double
+             * @description Ground kept dry from rain that falls straight down, m².
+             */
+            floor_m2: number;
+            /** @description Guys and pegs. */
+            guys: components["schemas"]["Guy"][];
+            /**
+             * Format: double
+             * @description Height of the cover over the seat.
+             */
+            headroom_m: number;
+            /**
+             * Format: double
+             * @description What the sitter needs.
+             */
+            needed_m: number;
+            /** @description The cover's outline, in order. */
+            outline: number[][];
+            /**
+             * Format: double
+             * @description Width of the panel the wind meets, up the slope.
+             */
+            panel_m: number;
+            /** @description Poles, foot and top. */
+            poles: number[][][];
+            /** @description The cover's ridge, from end to end. */
+            ridge: number[][];
+            /**
+             * Format: double
+             * @description Height of the ridge over the ground in the middle.
+             */
+            ridge_m: number;
+            /** @description Where one sits. */
+            seat: number[];
+            /**
+             * Format: double
+             * @description Its slope, radians.
+             */
+            slope: number;
+            /**
+             * Format: double
+             * @description Clear distance of the anchors.
+             */
+            span_m: number;
+            /** @description The cover has a second panel behind the ridge. */
+            two_sided: boolean;
+        };
         /** @description A wish to give up, and what fits then. */
         GiveUp: {
             /** @description What to give up. */
@@ -933,10 +1180,36 @@ export interface components {
             then_fits: string[];
         };
         /**
+         * @description What is to give first.
+         * @enum {string}
+         */
+        Gives: "hitch" | "peg" | "guy" | "tie-point";
+        /**
          * @description How it grips, in the order of security.
          * @enum {string}
          */
         Grade: "with-room" | "itself" | "barely" | "slides" | "slips";
+        /** @description A guy from the cover to its peg. */
+        Guy: {
+            /** @description A corner: it pulls two ways. */
+            corner: boolean;
+            /** @description Where it leaves the cover. */
+            from: number[];
+            /**
+             * Format: double
+             * @description The cover's edge it holds, metres.
+             */
+            holds_m: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its peg. */
+            peg: number[];
+            /**
+             * Format: double
+             * @description Length from cover to peg; next to nothing where the cover is pegged down itself.
+             */
+            run_m: number;
+        };
         /**
          * @description The leading hand.
          * @enum {string}
@@ -1111,6 +1384,18 @@ export interface components {
             /** @description Its situation in words. */
             says: string;
             taken?: components["schemas"]["KnotAnswer"] | null;
+        };
+        /** @description A job's shelter. */
+        KeptShelter: {
+            /** @description As it was asked for. */
+            shelter: components["schemas"]["ShelterDraft"];
+            /** @description Ids of what is done of its order of work and its strike. */
+            ticked?: string[];
+            /**
+             * Format: int64
+             * @description Version the change is made to; 0 where there was none.
+             */
+            version?: number;
         };
         /** @description A hank of cord. */
         KitCord: {
@@ -1323,6 +1608,15 @@ export interface components {
             /** @description The drawing, to scale. */
             svg: string;
         };
+        /** @description A change that makes the thing chosen give first. */
+        MakeSo: {
+            /** @description Cord of the guys. */
+            cord: string;
+            /** @description Hitch on the guys. */
+            hitch: string;
+            /** @description In a sentence. */
+            says: string;
+        };
         /**
          * @description How it pulls.
          * @enum {string}
@@ -1355,7 +1649,7 @@ export interface components {
          * @description How it is drawn tight.
          * @enum {string}
          */
-        Method: "by-hand" | "looped";
+        Method: "by-hand" | "looped" | "round-turns";
         /** @description One action done wrong, and what it makes. */
         MisstepWords: {
             /** @description What was done. */
@@ -1417,6 +1711,13 @@ export interface components {
             /** @description One word. */
             short: string;
         };
+        /** @description A name to choose. */
+        Named: {
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+        };
         /** @description A knot close by. */
         Near: {
             /** @description What differs. */
@@ -1462,6 +1763,18 @@ export interface components {
          * @enum {string}
          */
         Off: "one-pull" | "by-hand" | "never" | "on-purpose";
+        /** @description Where metres lie on the drawing from above. */
+        OnPage: {
+            /** @description The ridge among the anchors. */
+            bearing: components["schemas"]["Bearing"];
+            /** @description Page place of the near anchor's face. */
+            origin: number[];
+            /**
+             * Format: double
+             * @description Pixels a metre.
+             */
+            scale: number;
+        };
         /** @description One thing a part can be changed to. */
         OptionWords: {
             /** @description The draft with it. */
@@ -1517,6 +1830,22 @@ export interface components {
             /** @description What stays in the line when the object is gone and the ends are pulled. */
             leaves: string;
         };
+        /** @description Something that can give. */
+        Part: {
+            /** @description What it bears, newtons. */
+            bears_n: components["schemas"]["Band"];
+            /** @description The Beaufort number from which it may give, and from which it surely does; 13 is beyond the scale. */
+            from_beaufort: number[];
+            gives?: components["schemas"]["Gives"] | null;
+            /** @description How many times the pull it bears. */
+            margin: components["schemas"]["Band"];
+            /** @description What the gust puts on it, newtons. */
+            pull_n: components["schemas"]["Band"];
+            /** @description In a sentence. */
+            says: string;
+            /** @description What happens. */
+            what: string;
+        };
         /** @description Which part of which sentence. */
         PartOf: {
             /** @description The situation. */
@@ -1524,6 +1853,11 @@ export interface components {
             /** @description Id of the part. */
             part: string;
         };
+        /**
+         * @description How the cover is set up.
+         * @enum {string}
+         */
+        Pitch: "a-frame" | "lean-to" | "flat-fly" | "half-pyramid" | "plough-point";
         /** @description The line at rest. */
         Plan: {
             /** @description Pull on the anchor that bears more, newtons. */
@@ -1646,6 +1980,150 @@ export interface components {
             /** @description Its size matters. */
             sized: boolean;
         };
+        /** @description A shelter as it is asked for. */
+        ShelterDraft: {
+            /** @description What stands there, two at least. */
+            anchors: components["schemas"]["Anchor"][];
+            /**
+             * Format: int32
+             * @description Beaufort number of the mean wind.
+             */
+            beaufort: number;
+            /** @description The two the ridge runs between, counted from 0; the best pair when absent. */
+            between?: number[] | null;
+            /** @description The sheet. */
+            cover: components["schemas"]["Cover"];
+            /**
+             * Format: double
+             * @description Gear hung on the ridge, newtons.
+             */
+            gear_n?: number;
+            /** @description What is to give first. */
+            gives: components["schemas"]["Gives"];
+            /** @description Id of the ground. */
+            ground: string;
+            /**
+             * Format: double
+             * @description Speed of the gusts, m/s; reckoned from the Beaufort number when absent.
+             */
+            gust_ms?: number | null;
+            /** @description Cord of the guys. */
+            guy_cord: components["schemas"]["CordDraft"];
+            /** @description Knots taken in place of the first answer, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /** @description The line runs over the cover, which hangs from it. */
+            line_over?: boolean;
+            /**
+             * Format: int32
+             * @description How many sit under it.
+             */
+            people: number;
+            /** @description How it is set up. */
+            pitch: components["schemas"]["Pitch"];
+            /**
+             * Format: double
+             * @description What one pulls with, newtons.
+             */
+            pull_n: number;
+            /** @description Cord of the ridge. */
+            ridge_cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description The ground rises so much along the ridge, per cent.
+             */
+            slope_percent?: number;
+            /** @description Two lines, one from each end of the cover, in place of one that runs through. */
+            split?: boolean;
+            /** @description How the ridge is tightened. */
+            tighten: components["schemas"]["Tighten"];
+            /** @description How high. */
+            wish: components["schemas"]["Wish"];
+        };
+        /** @description A shelter as it is asked about, and how large it is drawn. */
+        ShelterInput: {
+            /** @description The shelter. */
+            shelter: components["schemas"]["ShelterDraft"];
+            /**
+             * Format: double
+             * @description Width of the drawings, pixels.
+             */
+            width?: number;
+        };
+        /** @description A joint and the knot taken. */
+        ShelterJoint: {
+            /** @description Why, with the mends it needs. */
+            because: string;
+            /** @description Cord it takes, item by item. */
+            cord: components["schemas"]["LengthItem"][];
+            /** @description Stable id. */
+            id: string;
+            /** @description The knot's id. */
+            knot: string;
+            /** @description Its name. */
+            knot_name: string;
+            /** @description What stays in the line when it is undone. */
+            leaves: string;
+            /** @description How it lets go. */
+            lets_go: string;
+            /** @description Where it is. */
+            name: string;
+            /** @description Others that fit, best first, by id and name. */
+            others: string[][];
+            situation?: components["schemas"]["Draft"] | null;
+            /** @description How many there are of it. */
+            times: number;
+        };
+        /** @description The shelter worked out. */
+        ShelterPlan: {
+            /** @description The anchors taken. */
+            between: components["schemas"]["Between"];
+            /** @description Cautions. */
+            cautions: string[];
+            /** @description What to change, where something is out of reason. */
+            change: string[];
+            /** @description Lines to cut. */
+            cuts: components["schemas"]["Cut"][];
+            /** @description What wind and tightening put into it. */
+            forces: components["schemas"]["Forces"];
+            /** @description Where everything is. */
+            geometry: components["schemas"]["Geometry"];
+            /** @description Knots. */
+            joints: components["schemas"]["ShelterJoint"][];
+            /** @description Sources and assumptions. */
+            known_from: string[];
+            /** @description What to change so that the part chosen gives first; empty when it does. */
+            make_so: components["schemas"]["MakeSo"][];
+            /** @description Rigging, first to last. */
+            order: components["schemas"]["Doing"][];
+            /** @description What gives, first at the head. */
+            parts: components["schemas"]["Part"][];
+            /** @description What each way of tightening reaches. */
+            reaches: components["schemas"]["Reach"][];
+            /** @description Striking. */
+            strike: components["schemas"]["Doing"][];
+        };
+        /** @description What shelters are made of, and the demo's own. */
+        ShelterStock: {
+            /** @description Covers. */
+            covers: components["schemas"]["Named"][];
+            /** @description Grounds. */
+            grounds: components["schemas"]["Named"][];
+            /** @description A shelter to begin with. */
+            usual: components["schemas"]["ShelterDraft"];
+        };
+        /** @description A shelter worked out, or why it does not go. */
+        ShelterView: {
+            /** @description From above, to scale. */
+            above: string;
+            /** @description Why it does not go, and what to change. */
+            impossible?: string | null;
+            on_page?: components["schemas"]["OnPage"] | null;
+            plan?: components["schemas"]["ShelterPlan"] | null;
+            /** @description From the side, to scale. */
+            side: string;
+        };
         /** @description Where a value comes from. */
         Source: {
             /** @description Stable id. */
@@ -1702,6 +2180,11 @@ export interface components {
          * @enum {string}
          */
         Tension: "as-set" | "adjusted" | "purchase" | "yields";
+        /**
+         * @description How the ridge is tightened.
+         * @enum {string}
+         */
+        Tighten: "round-turns" | "looped" | "by-hand";
         /** @description A tie as it is told: one of the three. */
         Told: {
             /** @description Crossings of a catalogue knot's drawing that are the other way, such as `A3`. */
@@ -1756,6 +2239,11 @@ export interface components {
             /** @description Why its people do it so. */
             why: string;
         };
+        /**
+         * @description What the shelter is wanted for.
+         * @enum {string}
+         */
+        Wish: "low" | "usual" | "high";
         /** @description What would give, and when. */
         Yields: {
             /** @description How many times the load it bears. */
@@ -2782,6 +3270,128 @@ export interface operations {
             };
             /** @description None was put away */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kept_shelter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The shelter, and what is ticked off */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShelter"];
+                };
+            };
+            /** @description Not a number */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description None is planned for this job */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_shelter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptShelter"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptShelter"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such job */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3861,6 +4471,86 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shelter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelterInput"];
+            };
+        };
+        responses: {
+            /** @description The shelter, or why it does not go */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelterView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shelter_stock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What shelters are made of */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelterStock"];
                 };
             };
         };

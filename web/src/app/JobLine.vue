@@ -14,7 +14,7 @@ const stages = computed(() => [
   { id: 'choose', says: 'Choose', to: situation.address },
   { id: 'tie', says: 'Tie', to: situation.knot ? `/knots/${situation.knot}` : '/knots' },
   { id: 'cord', says: 'Cord', to: '/cord' },
-  { id: 'rig', says: 'Rig', to: '/rig' },
+  { id: 'rig', says: 'Rig', to: situation.job ? `/jobs/${situation.job.id}/rig` : '/rig' },
   { id: 'prove', says: 'Prove', to: '/prove' },
 ])
 const reached = computed(() => stages.value.findIndex((s) => s.id === here.value))

@@ -39,6 +39,19 @@ pub fn choose(catalogue: &Catalogue, situation: &Situation, reader: &Reader) -> 
     answer::put(&judged, &case, give_up)
 }
 
+/// Only the knots that fit, best first, in words; and one more by its id, whatever its verdict. For whoever asks about
+/// many joints at once.
+pub fn shortlist(catalogue: &Catalogue, situation: &Situation, reader: &Reader, also: Option<&str>) -> Vec<KnotAnswer> {
+    if situation.people {
+        return Vec::new();
+    }
+    let case = Case::new(situation, *reader);
+    let judged = catalogue.knots().iter().map(|k| judge(k, &case));
+    let mut kept: Vec<Judged<'_>> = judged.filter(|j| j.fits() || also == Some(j.candidate.knot.id.as_str())).collect();
+    kept.sort_by(|a, b| rank::compare(a, b, &case));
+    answer::put(&kept, &case, Vec::new()).knots
+}
+
 /// How many knots fit, mended or not; what giving up a wish is measured by.
 pub(crate) fn fitting<'a>(catalogue: &'a Catalogue, situation: &Situation) -> Vec<&'a Knot> {
     let case = Case::new(situation, Reader::default());

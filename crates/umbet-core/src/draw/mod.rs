@@ -11,6 +11,7 @@ mod obj;
 mod object;
 mod rope;
 mod sheet;
+mod shelter;
 mod svg;
 mod view;
 
@@ -19,6 +20,7 @@ pub use figure::{Figure, FigureError, Mark, draw};
 pub use obj::to_obj;
 pub use object::ObjectLook;
 pub use sheet::sheet;
+pub use shelter::{Frame, ShelterLooks, ShelterWords, above, side};
 pub use svg::{STANDALONE_STYLE, to_svg};
 
 use crate::knot::spline::P2;

@@ -19,6 +19,8 @@ pub enum Method {
     ByHand,
     /// A loop in the line, the end round the anchor and back through it.
     Looped,
+    /// Two round turns walked round the anchor, which keep what was pulled while it is hitched.
+    RoundTurns,
 }
 
 /// What hangs on it.
@@ -50,7 +52,7 @@ pub struct Ask {
 }
 
 /// One method and what it reaches.
-#[derive(Debug, Clone, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Reach {
     /// The method.
@@ -62,7 +64,7 @@ pub struct Reach {
 }
 
 /// What would give, and when.
-#[derive(Debug, Clone, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Yields {
     /// What gives.
@@ -74,7 +76,7 @@ pub struct Yields {
 }
 
 /// The line at rest.
-#[derive(Debug, Clone, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Plan {
     /// What each method reaches.
@@ -94,7 +96,7 @@ pub struct Plan {
 /// Friction of rope round a tree or post (engineering handbooks, recalled; a band).
 const AT_ANCHOR: Band = Band { low: 0.3, high: 0.6 };
 /// Share of a cord's strength kept at the weakest knot of such a line (rescue-rope manuals, recalled).
-const KEPT: Band = Band { low: 0.6, high: 0.7 };
+pub(super) const KEPT: Band = Band { low: 0.6, high: 0.7 };
 /// Drag of a flat cover across the wind; lee and shape make it less or more.
 const DRAG: Band = Band { low: 0.8, high: 1.3 };
 /// Least margin on the cord at its knot (common practice for gear: a fifth of the strength).
@@ -104,7 +106,7 @@ const SLACK: f64 = 0.25;
 
 /// Works out the line.
 pub fn plan(ask: &Ask, reader: &Reader) -> Plan {
-    let reaches: Vec<Reach> = [Method::ByHand, Method::Looped].map(|m| reach(ask, m, reader)).into();
+    let reaches: Vec<Reach> = reaches(ask.cord, ask.wet, ask.pull_n, reader);
     let set = reaches.iter().find(|r| r.method == ask.method).map_or(Band::new(0.0, 0.0), |r| r.set_n);
     let states = states(ask, set, ask.hung);
     let sag_m = band(states.iter().map(|s| s.sag_m));
@@ -123,36 +125,43 @@ pub fn plan(ask: &Ask, reader: &Reader) -> Plan {
     Plan { reaches, sag_m, anchor_n, yields, change, known_from }
 }
 
-fn band(values: impl Iterator<Item = f64>) -> Band {
+pub(super) fn band(values: impl Iterator<Item = f64>) -> Band {
     let (low, high) = values.fold((f64::MAX, f64::MIN), |(a, b), v| (a.min(v), b.max(v)));
     Band { low, high }
 }
 
-fn reach(ask: &Ask, method: Method, reader: &Reader) -> Reach {
-    let wet = if ask.wet { ask.cord.wet_grip } else { 1.0 };
+/// What each method reaches with this pull.
+pub(super) fn reaches(cord: &Cord, wet: bool, pull_n: f64, reader: &Reader) -> Vec<Reach> {
+    [Method::ByHand, Method::RoundTurns, Method::Looped].map(|m| reach(cord, wet, pull_n, m, reader)).into()
+}
+
+fn reach(cord: &Cord, wet: bool, pull_n: f64, method: Method, reader: &Reader) -> Reach {
+    let wet = if wet { cord.wet_grip } else { 1.0 };
     let set_n = match method {
         // What is held while the hitch is made: some of it is always lost (common practice).
-        Method::ByHand => Band::new(0.6 * ask.pull_n, 0.9 * ask.pull_n),
-        Method::Looped => looped_band(ask.pull_n, ask.cord.on_itself.scaled(wet), AT_ANCHOR.scaled(wet)),
+        Method::ByHand => Band::new(0.6 * pull_n, 0.9 * pull_n),
+        // The turns hold it meanwhile: next to nothing is lost (common practice).
+        Method::RoundTurns => Band::new(0.85 * pull_n, pull_n),
+        Method::Looped => looped_band(pull_n, cord.on_itself.scaled(wet), AT_ANCHOR.scaled(wet)),
     };
     let words = |f: f64| reader.force(Force::from_n(f));
+    let (low, high) = (words(set_n.low), words(set_n.high));
     let says = match method {
-        Method::ByHand => {
-            format!("Pulled by hand and hitched: {} to {} stay in the line.", words(set_n.low), words(set_n.high))
+        Method::ByHand => format!("Pulled by hand and hitched: {low} to {high} stay in the line."),
+        Method::RoundTurns => {
+            format!("Two round turns walked round the anchor: {low} to {high}, kept while you hitch.")
         }
         Method::Looped => format!(
-            "Through a loop and round the anchor: {} to {}, {:.1} to {:.1} times your pull, not 3.",
-            words(set_n.low),
-            words(set_n.high),
-            set_n.low / ask.pull_n,
-            set_n.high / ask.pull_n
+            "Through a loop and round the anchor: {low} to {high}, {:.1} to {:.1} times your pull, not 3.",
+            set_n.low / pull_n,
+            set_n.high / pull_n
         ),
     };
     Reach { method, set_n, says }
 }
 
 /// The line's stiffness: its stretch is reached somewhere between a fifth of its strength and all of it.
-fn stiffness(cord: &Cord) -> Band {
+pub(super) fn stiffness(cord: &Cord) -> Band {
     let stretch = cord.stretch_percent / 100.0;
     Band::new(0.2 * cord.strength_n.low / stretch, cord.strength_n.high / stretch)
 }

@@ -97,7 +97,7 @@ impl Line {
     /// At rest under a load above 0.
     pub fn loaded(&self, load: Load) -> Loaded {
         let (mut low, mut high) = (1e-9, 4.0 * self.chord_m());
-        for _ in 0..100 {
+        for _ in 0..60 {
             let sag = f64::midpoint(low, high);
             let (state, length) = self.at_sag(load, sag);
             let tension = f64::midpoint(state.ends_n[0], state.ends_n[1]);

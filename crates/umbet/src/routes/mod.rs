@@ -11,6 +11,7 @@ mod knots;
 mod lines;
 mod own_knots;
 mod settings;
+mod shelter;
 
 use crate::error::{Error, Problem};
 use crate::state::App;
@@ -57,6 +58,9 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(own_knots::proof))
         .routes(routes!(own_knots::own_figure))
         .routes(routes!(lines::line))
+        .routes(routes!(shelter::shelter))
+        .routes(routes!(shelter::shelter_stock))
+        .routes(routes!(shelter::kept, shelter::keep))
         .routes(routes!(settings::get, settings::put))
         .routes(routes!(cords::list, cords::add))
         .routes(routes!(cords::put, cords::delete))

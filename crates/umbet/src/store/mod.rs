@@ -5,12 +5,14 @@ mod cords;
 mod jobs;
 mod own_knots;
 mod settings;
+mod shelters;
 
 pub use attempts::KnotScore;
 pub use cords::{CordInput, KitCord};
 pub use jobs::{Job, JobInput, JobSummary, Joint, JointInput};
 pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use settings::{Hand, Light, Settings};
+pub use shelters::KeptShelter;
 
 use crate::error::Error;
 use sqlx::SqlitePool;

@@ -65,7 +65,7 @@ onMounted(async () => {
         <label>in <select class="part" :value="ask.cord" aria-label="Cord" @change="change({ cord: ($event.target as HTMLSelectElement).value })"><option v-for="c in cords" :key="c.value" :value="c.value">{{ c.text }}</option></select></label>
         <select class="part" :value="ask.wet ? 'wet' : 'dry'" aria-label="Dry or wet" @change="change({ wet: ($event.target as HTMLSelectElement).value === 'wet' })"><option value="dry">dry</option><option value="wet">wet</option></select>.
         <label>You pull with <input class="part" inputmode="decimal" :value="ask.pull_n" aria-label="Your pull, newtons" @change="change({ pull_n: number($event) })" /> N</label>
-        <select class="part" :value="ask.method" aria-label="How it is tightened" @change="change({ method: ($event.target as HTMLSelectElement).value as Line['method'] })"><option value="looped">through a loop and round the tree</option><option value="by-hand">by hand, and hitch it</option></select>.
+        <select class="part" :value="ask.method" aria-label="How it is tightened" @change="change({ method: ($event.target as HTMLSelectElement).value as Line['method'] })"><option value="looped">through a loop and round the tree</option><option value="round-turns">by two round turns walked round it</option><option value="by-hand">by hand, and hitch it</option></select>.
         It carries
         <select class="part" :value="gear ? 'gear' : 'cover'" aria-label="What it carries" @change="change({ hung: gear ? { cover: { area_m2: 9, beaufort: 4 } } : { gear: { n: 80, at: 0.5 } } })"><option value="cover">a cover</option><option value="gear">gear in one place</option></select>
         <template v-if="cover">

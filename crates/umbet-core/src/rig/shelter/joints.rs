@@ -1,0 +1,232 @@
+//! Every end, loop, guy and peg is a situation, and choosing answers it.
+
+use super::draft::{Anchor, AnchorKind, ShelterDraft, Tighten};
+use super::forces::Forces;
+use super::pitch::uses_both;
+use super::site::Between;
+use super::stock::CoverKind;
+use crate::choose::{Verdict, matters, shortlist};
+use crate::knot::{Knot, catalogue};
+use crate::situation::{CordDraft, Draft, Manner, Off, Shape, Situation, Stays, Task, Tension, Way};
+use crate::units::{Band, Length, Reader};
+use crate::usage::{LengthItem, taken};
+use serde::Serialize;
+
+/// A joint and the knot taken.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[cfg_attr(feature = "schema", schema(as = ShelterJoint))]
+pub struct Joint {
+    /// Stable id.
+    pub id: String,
+    /// Where it is.
+    pub name: String,
+    /// How many there are of it.
+    pub times: usize,
+    /// The situation it was judged as; absent for a purchase.
+    pub situation: Option<Draft>,
+    /// The knot's id.
+    pub knot: String,
+    /// Its name.
+    pub knot_name: String,
+    /// Why, with the mends it needs.
+    pub because: String,
+    /// Others that fit, best first, by id and name.
+    pub others: Vec<[String; 2]>,
+    /// Cord it takes, item by item.
+    pub cord: Vec<LengthItem>,
+    /// What stays in the line when it is undone.
+    pub leaves: String,
+    /// How it lets go.
+    pub lets_go: String,
+}
+
+/// One joint as it is asked.
+struct Ask {
+    id: &'static str,
+    name: String,
+    times: usize,
+    draft: Draft,
+    /// Taken before the first answer where it fits: the way of tightening asks for it.
+    rather: Option<&'static str>,
+}
+
+/// Prefix of the purchases' ids in the catalogue.
+const PURCHASES: &str = "truckers-";
+/// School of the loop in a purchase, and the purchase of each of its knots.
+const LOOP_MATTER: &str = "mid-line-loop";
+
+/// All joints of the shelter.
+pub fn joints(
+    draft: &ShelterDraft,
+    between: &Between,
+    cover: &CoverKind,
+    forces: &Forces,
+    guys: usize,
+    schools: &[String],
+    reader: &Reader,
+) -> Vec<Joint> {
+    let [near, far] = between.anchors.map(|i| &draft.anchors[i]);
+    let mut all: Vec<Joint> = Vec::new();
+    let answered = |ask: Ask| answer(ask, draft, schools, reader);
+    all.push(answered(fixed_end(draft, near, forces, schools)));
+    if uses_both(draft.pitch) {
+        all.push(match draft.tighten {
+            Tighten::Looped => purchase(draft, far, schools, reader),
+            _ => answered(tight_end(draft, far, forces)),
+        });
+        all.push(answered(on_ridge(draft, forces)));
+    }
+    all.push(answered(guy_cover(draft, cover, forces, guys)));
+    all.push(answered(guy_peg(draft, forces, guys)));
+    all
+}
+
+/// What a joint is judged by: the middle of the band. What gives first is reckoned with its ends.
+fn middle(b: Band) -> f64 {
+    (b.low * b.high).sqrt()
+}
+
+fn base(task: Task, cord: &CordDraft, force: f64) -> Draft {
+    Draft {
+        cord: cord.clone(),
+        force_n: Some(force.clamp(20.0, 20_000.0)),
+        stays: Some(Stays::Night),
+        ..Draft::usual(task)
+    }
+}
+
+fn on_anchor(d: Draft, a: &Anchor) -> Draft {
+    match a.kind {
+        AnchorKind::Tree | AnchorKind::Post => Draft {
+            shape: Some(Shape::Post),
+            size_mm: Some(a.size_mm.max(30.0)),
+            surface: Some(a.surface.clone()),
+            ..d
+        },
+        AnchorKind::Vehicle => Draft { shape: Some(Shape::Ring), size_mm: Some(a.size_mm.clamp(4.0, 60.0)), ..d },
+        AnchorKind::Peg => Draft { shape: Some(Shape::Peg), ..d },
+    }
+}
+
+/// Schools of a fixed end that stays until it is untied; the others want it to drop away.
+const STAYS: [&str; 2] = ["fixed-end-bowline", "fixed-end-timber"];
+
+fn fixed_end(draft: &ShelterDraft, a: &Anchor, f: &Forces, schools: &[String]) -> Ask {
+    let d = base(Task::MakeFast, &draft.ridge_cord, middle(f.ridge_n));
+    let stays = schools.iter().any(|s| STAYS.contains(&s.as_str()));
+    let off = Some(if stays { Off::ByHand } else { Off::OnePull });
+    let d = Draft { off, leaves_nothing: !stays, ..on_anchor(d, a) };
+    Ask { id: "fixed-end", name: format!("Fixed end, {}", a.name), times: 1, draft: d, rather: None }
+}
+
+fn tight_end(draft: &ShelterDraft, a: &Anchor, f: &Forces) -> Ask {
+    let d = base(Task::MakeFast, &draft.ridge_cord, middle(f.ridge_n));
+    let d = Draft { off: Some(Off::OnePull), tight: true, leaves_nothing: true, ..on_anchor(d, a) };
+    let rather = (draft.tighten == Tighten::RoundTurns).then_some("two-turns-slipped");
+    Ask { id: "tight-end", name: format!("Tightened end, {}", a.name), times: 1, draft: d, rather }
+}
+
+/// The cover's ends are kept apart along the ridge: by a cord on the ridge line that slides when it is slack.
+fn on_ridge(draft: &ShelterDraft, f: &Forces) -> Ask {
+    let ridge = crate::cord::cord(&draft.ridge_cord.kind).map_or(6.0, |c| c.diameter.mm());
+    let d = base(Task::MakeFast, &draft.guy_cord, (f.hardest_guy_n.low / 2.0).max(40.0));
+    let d =
+        Draft { shape: Some(Shape::Rope), size_mm: Some(ridge), way: Some(Way::Along), off: Some(Off::ByHand), ..d };
+    Ask { id: "on-ridge", name: "Cover’s ends on the ridge".into(), times: 2, draft: d, rather: None }
+}
+
+fn guy_cover(draft: &ShelterDraft, cover: &CoverKind, f: &Forces, guys: usize) -> Ask {
+    let d = base(Task::MakeFast, &draft.guy_cord, middle(f.hardest_guy_n));
+    let shape = if cover.eyelets { Shape::Eyelet } else { Shape::Ring };
+    let d = Draft { shape: Some(shape), manner: Some(Manner::Steady), off: Some(Off::ByHand), ..d };
+    Ask { id: "guy-cover", name: "Guys on the cover".into(), times: guys, draft: d, rather: None }
+}
+
+fn guy_peg(draft: &ShelterDraft, f: &Forces, guys: usize) -> Ask {
+    let d = base(Task::Guy, &draft.guy_cord, middle(f.hardest_guy_n));
+    let d = Draft { shape: Some(Shape::Peg), tension: Some(Tension::Yields), ..d };
+    Ask { id: "guy-peg", name: "Guys at the pegs".into(), times: guys, draft: d, rather: None }
+}
+
+fn answer(ask: Ask, draft: &ShelterDraft, schools: &[String], reader: &Reader) -> Joint {
+    let situation = Draft { schools: schools.to_vec(), ..ask.draft };
+    let Ok(read) = Situation::read(&situation) else {
+        return unanswered(ask.id, ask.name, ask.times, situation);
+    };
+    let own = draft.knots.get(ask.id).map(String::as_str);
+    let mut knots = shortlist(catalogue(), &read, reader, own);
+    let fits = knots.iter().take_while(|k| k.verdict != Verdict::LeftOnTheGround).count();
+    let place = |id: &str| knots.iter().position(|k| k.id == id);
+    let rather = ask.rather.and_then(place).filter(|i| *i < fits);
+    let wished = own.and_then(place).or(rather);
+    let Some(at) = wished.or((fits > 0).then_some(0)) else {
+        return unanswered(ask.id, ask.name, ask.times, situation);
+    };
+    let others = knots[..fits].iter().enumerate().filter(|(i, _)| *i != at).take(8);
+    let others = others.map(|(_, k)| [k.id.clone(), k.name.clone()]).collect();
+    let taken = knots.swap_remove(at);
+    let mends: Vec<String> = taken.mends.iter().map(|m| m.says.clone()).collect();
+    let because = match (taken.verdict, mends.is_empty()) {
+        (Verdict::LeftOnTheGround, _) => format!("Your own choice. {}", taken.lead.says),
+        (_, true) => taken.lead.says.clone(),
+        (_, false) => format!("{} With {}.", taken.lead.says, mends.join(", and ")),
+    };
+    let knot = catalogue().find(&taken.id);
+    Joint {
+        id: ask.id.into(),
+        name: ask.name,
+        times: ask.times,
+        situation: Some(situation),
+        knot: taken.id,
+        knot_name: taken.name,
+        because,
+        others,
+        cord: taken.facts.cord,
+        leaves: taken.facts.leaves,
+        lets_go: knot.map_or_else(String::new, |k| k.entry.release.say.clone()),
+    }
+}
+
+fn unanswered(id: &str, name: String, times: usize, situation: Draft) -> Joint {
+    Joint {
+        id: id.into(),
+        name,
+        times,
+        situation: Some(situation),
+        knot: String::new(),
+        knot_name: "Nothing fits".into(),
+        because: "Open it in Choose: it says which wish to give up.".into(),
+        others: Vec::new(),
+        cord: Vec::new(),
+        leaves: String::new(),
+        lets_go: String::new(),
+    }
+}
+
+/// The looped purchase: its loop by the school preferred, else the butterfly, which always frees.
+fn purchase(draft: &ShelterDraft, a: &Anchor, schools: &[String], reader: &Reader) -> Joint {
+    let all: Vec<&Knot> = catalogue().knots().iter().filter(|k| k.id.starts_with(PURCHASES)).collect();
+    let by_school = matters().iter().filter(|m| m.id == LOOP_MATTER).flat_map(|m| &m.ways);
+    let preferred = by_school.filter(|w| schools.contains(&w.id)).flat_map(|w| &w.knots);
+    let of_loop = |loop_id: &String| all.iter().find(|k| k.entry.builds_on.contains(loop_id)).copied();
+    let wished = draft.knots.get("tight-end").and_then(|id| all.iter().find(|k| k.id == *id).copied());
+    let first = wished.or_else(|| preferred.filter_map(of_loop).next());
+    let knot = first.or_else(|| of_loop(&"butterfly".to_owned())).unwrap_or(all[0]);
+    let d = crate::cord::cord(&draft.ridge_cord.kind).map_or(Length::from_mm(5.0), |c| c.diameter);
+    let t = taken(&knot.entry.usage, knot.entry.usage.tail, d, Length::from_mm(a.size_mm));
+    let items = [("round it", t.turns), ("in the knots", t.body), ("loop", t.eye), ("tail", t.tail)];
+    Joint {
+        id: "tight-end".into(),
+        name: format!("Tightened end, {}", a.name),
+        times: 1,
+        situation: None,
+        knot: knot.id.clone(),
+        knot_name: knot.entry.name.clone(),
+        because: knot.entry.about.clone(),
+        others: all.iter().filter(|k| k.id != knot.id).map(|k| [k.id.clone(), k.entry.name.clone()]).collect(),
+        cord: items.map(|(of, l)| LengthItem { of: of.into(), length_m: l.m(), words: reader.length(l) }).into(),
+        leaves: knot.entry.release.leaves.what.clone(),
+        lets_go: knot.entry.release.say.clone(),
+    }
+}

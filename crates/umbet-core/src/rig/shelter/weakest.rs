@@ -1,0 +1,200 @@
+//! What gives first as the wind rises, and what to change so that the right thing does.
+
+use super::draft::{Gives, ShelterDraft};
+use super::forces::{Forces, gust_of, guy_cord, pulls, ridge_cord};
+use super::pitch::Geometry;
+use super::stock::{CoverKind, Ground, Slip, stock};
+use crate::cord::{Cord, Stiffness, cords};
+use crate::knot::catalogue;
+use crate::rig::line::{KEPT, Reach};
+use crate::units::{Band, Force, Reader};
+use serde::Serialize;
+use std::f64::consts::PI;
+
+/// Something that can give.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Part {
+    /// Which; absent for the ridge and the anchors.
+    pub gives: Option<Gives>,
+    /// What happens.
+    pub what: String,
+    /// What it bears, newtons.
+    pub bears_n: Band,
+    /// What the gust puts on it, newtons.
+    pub pull_n: Band,
+    /// How many times the pull it bears.
+    pub margin: Band,
+    /// The Beaufort number from which it may give, and from which it surely does; 13 is beyond the scale.
+    pub from_beaufort: [u8; 2],
+    /// In a sentence.
+    pub says: String,
+}
+
+/// A change that makes the thing chosen give first.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct MakeSo {
+    /// Hitch on the guys.
+    pub hitch: String,
+    /// Cord of the guys.
+    pub cord: String,
+    /// In a sentence.
+    pub says: String,
+}
+
+/// Everything the parts are judged by.
+pub struct Judged<'a> {
+    /// As asked.
+    pub draft: &'a ShelterDraft,
+    /// Laid out.
+    pub geometry: &'a Geometry,
+    /// The cover.
+    pub cover: &'a CoverKind,
+    /// The ground.
+    pub ground: &'a Ground,
+    /// What the tightening reaches.
+    pub reaches: &'a [Reach],
+    /// Thickness of the thinner of the two anchors, millimetres.
+    pub anchor_mm: f64,
+    /// The knot on the guys at the pegs.
+    pub hitch: &'a str,
+}
+
+/// Bending strength of green wood, pascals (wood handbooks, recalled; a band over species).
+const GREEN_WOOD: Band = Band { low: 30e6, high: 55e6 };
+
+/// What each part bears.
+struct Bears {
+    gives: Option<Gives>,
+    what: String,
+    bears_n: Band,
+    on_guy: bool,
+}
+
+impl Judged<'_> {
+    /// All parts, the one that gives first at the head.
+    pub fn parts(&self, now: &Forces, reader: &Reader) -> Vec<Part> {
+        let at = |b: u8| pulls(self.draft, self.geometry, self.cover, self.reaches, gust_of(b));
+        let winds: Vec<[Band; 2]> = (0..=12).map(at).collect();
+        let mut all: Vec<Part> = self.bears().iter().map(|b| part(b, now, &winds, reader)).collect();
+        all.sort_by(|a, b| middle(a.margin).total_cmp(&middle(b.margin)));
+        all
+    }
+
+    fn bears(&self) -> Vec<Bears> {
+        let wet = self.draft.guy_cord.wet;
+        let guy = guy_cord(self.draft);
+        let part = |gives, what: &str, bears_n, on_guy| Bears { gives, what: what.to_owned(), bears_n, on_guy };
+        let mut all = Vec::new();
+        if let Some(slip) = slip_of(self.hitch) {
+            all.push(part(Some(Gives::Hitch), "guy hitch slips", slip.in_cord(guy, wet), true));
+        }
+        all.push(part(Some(Gives::Peg), &format!("peg draws, {}", self.ground.name), self.ground.peg_n, true));
+        let tie = if self.cover.eyelets { "eyelet tears" } else { "sewn loop tears" };
+        all.push(part(Some(Gives::TiePoint), tie, self.cover.bears_n, true));
+        all.push(part(Some(Gives::Guy), "guy parts at its knot", at_knot(guy, wet), true));
+        let ridge = at_knot(ridge_cord(self.draft), self.draft.ridge_cord.wet);
+        all.push(part(None, "ridge parts at its knot", ridge, false));
+        all.push(part(None, "thinner anchor bends", self.anchor(), false));
+        all
+    }
+
+    /// Pull at the ridge's height that breaks the thinner anchor, as a green pole standing in the ground:
+    /// M = σπd³/32.
+    fn anchor(&self) -> Band {
+        let d = self.anchor_mm / 1000.0;
+        GREEN_WOOD.scaled(PI * d.powi(3) / 32.0 / self.geometry.ridge_m.max(0.3))
+    }
+
+    /// Hitches and cords that make the part chosen give first, the wind it gives at going down; the present ones are
+    /// left out.
+    pub fn make_so(&self, now: &Forces) -> Vec<MakeSo> {
+        let mut found: Vec<(f64, MakeSo)> = Vec::new();
+        for slip in &stock().slips {
+            for cord in cords().iter().filter(|c| suits_guys(c)) {
+                let mut draft = self.draft.clone();
+                draft.guy_cord.kind.clone_from(&cord.id);
+                let other = Judged { draft: &draft, hitch: &slip.knot, ..*self };
+                if let Some(margin) = other.gives_first(now) {
+                    found.push((margin, self.say(slip, cord)));
+                }
+            }
+        }
+        found.sort_by(|a, b| b.0.total_cmp(&a.0));
+        found.into_iter().map(|(_, m)| m).take(3).collect()
+    }
+
+    /// Its middle margin, where the part chosen comes before all others and still bears half of what it meets.
+    fn gives_first(&self, now: &Forces) -> Option<f64> {
+        let margin = |b: &Bears| middle(margin(b.bears_n, if b.on_guy { now.hardest_guy_n } else { now.ridge_n }));
+        let all = self.bears();
+        let chosen = all.iter().find(|b| b.gives == Some(self.draft.gives)).map(margin)?;
+        let others = all.iter().filter(|b| b.gives != Some(self.draft.gives)).map(margin).fold(f64::MAX, f64::min);
+        (chosen < others && chosen > 0.5).then_some(chosen)
+    }
+
+    fn say(&self, slip: &Slip, cord: &Cord) -> MakeSo {
+        let name = catalogue().find(&slip.knot).map_or(slip.knot.as_str(), |k| k.entry.name.as_str());
+        let same = cord.id == self.draft.guy_cord.kind;
+        let says = if same {
+            format!("{name} on the guys, in the cord you have.")
+        } else {
+            format!("{name}, in {}.", cord.name)
+        };
+        MakeSo { hitch: slip.knot.clone(), cord: cord.id.clone(), says }
+    }
+}
+
+/// Thin and supple enough for an adjustable hitch to close on (common practice).
+fn suits_guys(c: &Cord) -> bool {
+    (1.8..=6.5).contains(&c.diameter.mm()) && c.stiffness != Stiffness::Stiff
+}
+
+fn slip_of(knot: &str) -> Option<&'static Slip> {
+    stock().slips.iter().find(|s| s.knot == knot)
+}
+
+fn at_knot(c: &Cord, wet: bool) -> Band {
+    let wet = if wet { c.wet_strength } else { 1.0 };
+    Band::new(c.strength_n.low * KEPT.low * wet, c.strength_n.high * KEPT.high * wet)
+}
+
+fn margin(bears: Band, pull: Band) -> Band {
+    Band::new(bears.low / pull.high.max(1.0), bears.high / pull.low.max(1.0))
+}
+
+/// The middle of a band of ratios.
+fn middle(b: Band) -> f64 {
+    (b.low * b.high).sqrt()
+}
+
+/// `winds` holds the pull in the hardest guy and in the ridge, Beaufort number by number.
+fn part(b: &Bears, now: &Forces, winds: &[[Band; 2]], reader: &Reader) -> Part {
+    let on = |w: &[Band; 2]| w[usize::from(!b.on_guy)];
+    let pull_n = on(&[now.hardest_guy_n, now.ridge_n]);
+    let margin = margin(b.bears_n, pull_n);
+    let first = |gives: &dyn Fn(Band) -> bool| winds.iter().position(|f| gives(on(f))).unwrap_or(13) as u8;
+    let from_beaufort = [first(&|p: Band| p.high >= b.bears_n.low), first(&|p: Band| p.low >= b.bears_n.high)];
+    let words = |n: f64| reader.force(Force::from_n(n));
+    let when = match from_beaufort {
+        [13, _] => "not on the Beaufort scale".to_owned(),
+        [may, 13] => format!("may give from Beaufort {may}"),
+        [may, sure] if may == sure => format!("gives at Beaufort {may}"),
+        [may, sure] => format!("may give from Beaufort {may}, surely by {sure}"),
+    };
+    let says = format!(
+        "{}: bears {} to {}, the gust puts {} to {} on it; {when}.",
+        capital(&b.what),
+        words(b.bears_n.low),
+        words(b.bears_n.high),
+        words(pull_n.low),
+        words(pull_n.high)
+    );
+    Part { gives: b.gives, what: b.what.clone(), bears_n: b.bears_n, pull_n, margin, from_beaufort, says }
+}
+
+fn capital(s: &str) -> String {
+    let mut c = s.chars();
+    c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
+}

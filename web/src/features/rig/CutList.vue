@@ -1,0 +1,20 @@
+<script setup lang="ts">
+// Lines to cut: the cord laid straight with its sum, and the hank that serves.
+import type { Schemas } from '../../api/client'
+import CordBar from '../../ui/CordBar.vue'
+
+defineProps<{ cuts: Schemas['Cut'][] }>()
+</script>
+
+<template>
+  <section aria-label="Cut">
+    <h2>Cut</h2>
+    <div v-for="c in cuts" :key="c.name" class="cut">
+      <h3>{{ c.times }} × {{ c.name.toLowerCase() }}, {{ c.cord_name }} <b>{{ c.words[0] }}</b></h3>
+      <CordBar :items="c.items" />
+      <p class="sub">{{ c.words[1] }}, {{ c.words[2] }} each. An estimate: up to a tenth more or less.</p>
+      <p v-if="c.hank"><b class="v ok">{{ c.hank }}.</b></p>
+      <ul v-if="c.short.length" class="short"><li v-for="s in c.short" :key="s">{{ s }}</li></ul>
+    </div>
+  </section>
+</template>

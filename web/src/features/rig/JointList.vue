@@ -1,0 +1,27 @@
+<script setup lang="ts">
+// Every joint with its knot, its reason, and what else fits.
+import type { Schemas } from '../../api/client'
+import KnotFigure from '../../rope/KnotFigure.vue'
+import type { Shelter } from './shelter'
+
+const props = defineProps<{ joints: Schemas['ShelterJoint'][]; taken: NonNullable<Shelter['knots']> }>()
+const emit = defineEmits<{ say: [change: Partial<Shelter>] }>()
+function take(joint: string, knot: string) {
+  const rest = Object.fromEntries(Object.entries(props.taken).filter(([j]) => j !== joint))
+  emit('say', { knots: knot ? { ...rest, [joint]: knot } : rest })
+}
+</script>
+
+<template>
+  <section aria-label="Knots">
+    <h2>Knots</h2>
+    <div v-for="j in joints" :key="j.id" class="rig-joint">
+      <RouterLink v-if="j.knot" :to="`/knots/${j.knot}`" :aria-label="`Tie ${j.knot_name}`"><KnotFigure :knot="j.knot" /></RouterLink>
+      <div>
+        <h3>{{ j.name }}<template v-if="j.times > 1">, {{ j.times }} times</template></h3>
+        <select class="part" :value="j.knot" :aria-label="`Knot: ${j.name}`" @change="take(j.id, ($event.target as HTMLSelectElement).value)"><option :value="j.knot">{{ j.knot_name }}</option><option v-for="[id, name] in j.others as [string, string][]" :key="id" :value="id">{{ name }}</option></select>
+        <p class="sub">{{ j.because }} <BButton v-if="taken[j.id]" variant="link" class="p-0" @click="take(j.id, '')">Back to the first answer</BButton></p>
+      </div>
+    </div>
+  </section>
+</template>
