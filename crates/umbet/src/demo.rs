@@ -1,9 +1,10 @@
 //! The demonstration: the Fennick Point footbridge crew, from `demo/fennick-point.toml`.
 
 use crate::error::Error;
-use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KitCord};
+use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KeptShelter, KitCord};
 use serde::Deserialize;
 use sqlx::SqlitePool;
+use umbet_core::rig::shelter::ShelterDraft;
 use umbet_core::situation::Draft;
 
 #[derive(Deserialize)]
@@ -19,6 +20,9 @@ struct DemoJob {
     name: String,
     place: String,
     note: String,
+    /// The crew's shelter is planned for it.
+    #[serde(default)]
+    shelter: bool,
     joint: Vec<DemoJoint>,
 }
 
@@ -53,6 +57,10 @@ async fn fill(pool: &SqlitePool, scenario: Scenario) -> Result<(), Error> {
     for job in scenario.job {
         let input = JobInput { name: job.name, place: job.place, note: job.note, version: 0 };
         let id = Job::add(pool, &input).await?.id;
+        if job.shelter {
+            let ticked = vec!["fixed".to_owned(), "lean".to_owned()];
+            KeptShelter { shelter: ShelterDraft::of_the_crew(), ticked, version: 0 }.keep(pool, id).await?;
+        }
         for j in job.joint {
             let input = JointInput {
                 name: j.name,

@@ -56,6 +56,9 @@ pub enum Error {
     /// What is stored cannot be read back.
     #[error(transparent)]
     Stored(#[from] serde_json::Error),
+    /// A file for other hands could not be made.
+    #[error(transparent)]
+    Export(#[from] anyhow::Error),
 }
 
 impl Error {
@@ -96,20 +99,23 @@ impl Error {
                 "Method not allowed",
                 "This address does not answer to that method. See /api/openapi.json.".into(),
             ),
-            Self::Store(e) => ours(&e),
-            Self::Stored(e) => ours(&e),
+            Self::Store(e) => ours(&e, DATA),
+            Self::Stored(e) => ours(&e, DATA),
+            Self::Export(e) => ours(e.as_ref(), "The file could not be made. Nothing was changed; try again."),
         }
     }
 }
 
+const DATA: &str = "The data file could not be read or written. Nothing was changed; try again.";
+
 /// Our fault: logged whole, told briefly.
-fn ours(e: &dyn std::error::Error) -> Problem {
+fn ours(e: &dyn std::error::Error, detail: &str) -> Problem {
     tracing::error!(error = %e, "request failed");
     Problem {
         kind: "urn:umbet:ours".into(),
         title: "Our fault".into(),
         status: 500,
-        detail: "The data file could not be read or written. Nothing was changed; try again.".into(),
+        detail: detail.into(),
         faults: Vec::new(),
     }
 }

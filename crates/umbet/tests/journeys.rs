@@ -131,10 +131,12 @@ async fn every_screen_can_be_used_by_everyone() {
             "/knots/own",
             "/prove",
             "/prove/tied",
-            "/rig",
+            "/jobs/2/rig",
+            "/rig/line",
+            "/knots/bowline?way=1&step=2",
         ] {
             goto(&b, &s, path).await;
-            b.see("main section, main .tie, main .choose, main .drill").await;
+            b.see("main section, main .tie, main .choose, main .drill, main .rig svg").await;
             b.settled().await;
             b.driver.execute(axe.as_str(), vec![]).await.expect("axe loads");
             let found = b.driver.execute_async(run, vec![]).await.expect("axe runs");
@@ -173,12 +175,14 @@ async fn a_phone_is_enough() {
         "/prove",
         "/prove/tied",
         "/rig",
+        "/rig/line",
+        "/knots/butterfly?way=2&step=2",
         "/cord",
         "/habits",
         "/jobs",
     ] {
         goto(&b, &s, path).await;
-        b.see("main section, main .tie, main .choose, main .drill").await;
+        b.see("main section, main .tie, main .choose, main .drill, main .rig svg").await;
         b.settled().await;
         let wide = b.driver.execute("return document.documentElement.scrollWidth", vec![]).await.expect("a number");
         assert!(wide.json().as_i64().is_some_and(|w| w <= 360), "{path} is {} px wide", wide.json());
@@ -280,7 +284,7 @@ async fn knots_are_found_compared_turned_and_added() {
 #[tokio::test(flavor = "multi_thread")]
 async fn a_line_follows_what_is_said_of_it() {
     let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
-    goto(&b, &s, "/rig").await;
+    goto(&b, &s, "/rig/line").await;
     b.see(".line-draw svg[aria-label*='8.00 m']").await;
     b.type_into("input[aria-label='Span, metres']", "12").await;
     b.keys(Key::Tab).await;

@@ -31,7 +31,7 @@ const SHOTS: &[Shot] = &[
     ("knot-turned.png", "/knots/clove-hitch?step=6&turned=1", 1280, 800, false, &[]),
     ("right-and-wrong.png", "/knots/reef/wrong?wrong=B4-6", 1280, 800, false, &[]),
     ("side-by-side.png", "/knots?by=built&pair=clove-hitch,constrictor", 1280, 800, false, &[]),
-    ("rig-line.png", "/rig", 1280, 800, false, &[]),
+    ("rig.png", "/jobs/2/rig", 1280, 800, false, &[]),
     ("spot-the-mistake.png", "/prove", 1280, 800, false, &[]),
     ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),
     ("cord.png", "/cord", 1280, 800, false, &[]),
@@ -47,7 +47,7 @@ async fn retake() {
         b.size(*width, *height).await;
         b.light(*night).await;
         b.driver.goto(s.url(path)).await.expect("the page opens");
-        b.see("main section, main .tie, main .choose, main .drill").await;
+        b.see("main section, main .tie, main .choose, main .drill, main .rig svg").await;
         b.settled().await;
         for css in *pressed {
             b.see(css).await.click().await.unwrap_or_else(|e| panic!("`{css}` cannot be pressed: {e}"));

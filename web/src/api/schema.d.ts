@@ -161,6 +161,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Wind and rain over the next days. */
+        get: operations["forecast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/identify": {
         parameters: {
             query?: never;
@@ -588,6 +605,40 @@ export interface paths {
         put?: never;
         /** Works out a shelter and draws it. */
         post: operations["shelter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelter/gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Waypoints of a GPX file as places on the site. */
+        post: operations["read_gpx"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelter/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two pages for a pocket, as PDF. */
+        post: operations["shelter_sheet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1087,6 +1138,20 @@ export interface components {
             /** @description How much longer the ridge is when tight, metres. */
             stretch_m: components["schemas"]["Band"];
         };
+        /** @description A forecast. */
+        Forecast: {
+            /** @description Who says so. */
+            by: string;
+            /**
+             * Format: int32
+             * @description Hours a spell lasts.
+             */
+            hours: number;
+            /** @description Nobody measured anything: it is made up, to plan by in a class. */
+            simulated: boolean;
+            /** @description Spells, soonest first. */
+            spells: components["schemas"]["Spell"][];
+        };
         /** @description What it is. */
         Found: {
             /** @description Crossings left when what is slack is drawn out. */
@@ -1184,6 +1249,11 @@ export interface components {
          * @enum {string}
          */
         Gives: "hitch" | "peg" | "guy" | "tie-point";
+        /** @description A GPX file, sent as text. */
+        GpxInput: {
+            /** @description The file's text. */
+            gpx: string;
+        };
         /**
          * @description How it grips, in the order of security.
          * @enum {string}
@@ -2045,6 +2115,8 @@ export interface components {
         ShelterInput: {
             /** @description The shelter. */
             shelter: components["schemas"]["ShelterDraft"];
+            /** @description Head of the sheet. */
+            title?: string | null;
             /**
              * Format: double
              * @description Width of the drawings, pixels.
@@ -2138,6 +2210,31 @@ export interface components {
          * @enum {string}
          */
         SourceKind: "published" | "recalled" | "practice" | "model";
+        /** @description Some hours of weather. */
+        Spell: {
+            /**
+             * Format: int32
+             * @description Beaufort number of the mean wind.
+             */
+            beaufort: number;
+            /** @description When it begins, UTC. */
+            from: string;
+            /**
+             * Format: double
+             * @description Gusts, m/s.
+             */
+            gust_ms: number;
+            /**
+             * Format: double
+             * @description Rain in these hours, millimetres.
+             */
+            rain_mm: number;
+            /**
+             * Format: double
+             * @description Mean wind, m/s.
+             */
+            wind_ms: number;
+        };
         /**
          * @description How long it stays.
          * @enum {string}
@@ -2238,6 +2335,13 @@ export interface components {
             name: string;
             /** @description Why its people do it so. */
             why: string;
+        };
+        /** @description A waypoint on the site. */
+        Waypoint: {
+            /** @description Metres east and north of the first waypoint. */
+            at_m: number[];
+            /** @description Its name. */
+            name: string;
         };
         /**
          * @description What the shelter is wanted for.
@@ -2852,6 +2956,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The next three days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Forecast"];
                 };
             };
         };
@@ -4525,6 +4649,126 @@ export interface operations {
                 };
             };
             /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GpxInput"];
+            };
+        };
+        responses: {
+            /** @description Waypoints, metres east and north of the first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"][];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No waypoints in it */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shelter_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelterInput"];
+            };
+        };
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason, or it does not go */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -17,6 +17,7 @@ mod view;
 
 pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, draw};
+pub(crate) use labels::wrapped;
 pub use obj::to_obj;
 pub use object::ObjectLook;
 pub use sheet::sheet;
@@ -122,7 +123,7 @@ impl Item {
 
     /// The same, elsewhere on the page.
     #[must_use]
-    fn moved(mut self, by: P2) -> Self {
+    pub(crate) fn moved(mut self, by: P2) -> Self {
         let shift = |p: &mut P2| *p = [p[0] + by[0], p[1] + by[1]];
         match &mut self {
             Self::Fill { points, .. } => points.iter_mut().for_each(shift),

@@ -1,14 +1,19 @@
 //! A shelter on a ridgeline, worked out and drawn.
 
 use crate::error::{Error, Problem};
+use crate::export::pdf::to_pdf;
 use crate::extract::{Body, Path};
+use crate::forecast::{Forecast, Forecasts, Simulated};
+use crate::gpx::{self, Waypoint};
 use crate::state::App;
 use crate::store::{KeptShelter, KitCord};
 use axum::Json;
 use axum::extract::State;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use umbet_core::draw::{above, side, to_svg};
-use umbet_core::rig::shelter::{Bearing, Hank, Plan, ShelterDraft, looks, plan, stock};
+use umbet_core::rig::shelter::{Bearing, Hank, Plan, ShelterDraft, looks, pages, plan, stock};
 use umbet_core::situation::Fault;
 use utoipa::ToSchema;
 
@@ -22,6 +27,10 @@ pub struct ShelterInput {
     #[serde(default = "usual_width")]
     #[schema(minimum = 320, maximum = 2000)]
     pub width: f64,
+    /// Head of the sheet.
+    #[serde(default)]
+    #[schema(max_length = 80)]
+    pub title: Option<String>,
 }
 
 fn usual_width() -> f64 {
@@ -79,6 +88,9 @@ pub async fn work_out(app: &App, input: &ShelterInput) -> Result<ShelterView, Er
     let mut faults = input.shelter.faults();
     if !(input.width.is_finite() && (320.0..=2000.0).contains(&input.width)) {
         faults.push(Fault { field: "width".into(), says: "Give width between 320 and 2000.".into() });
+    }
+    if input.title.as_ref().is_some_and(|t| t.chars().count() > 80) {
+        faults.push(Fault { field: "title".into(), says: "Keep the head of the sheet to 80 characters.".into() });
     }
     if !faults.is_empty() {
         return Err(Error::Unusable(faults));
@@ -139,6 +151,66 @@ pub async fn shelter_stock() -> Json<ShelterStock> {
         grounds: stock().grounds.iter().map(|g| named(&g.id, &g.name)).collect(),
         usual: ShelterDraft::of_the_crew(),
     })
+}
+
+/// Two pages for a pocket, as PDF.
+#[utoipa::path(
+    post, operation_id = "shelter_sheet", path = "/api/shelter/sheet.pdf", request_body = ShelterInput,
+    responses(
+        (status = 200, description = "The sheet", body = Vec<u8>, content_type = "application/pdf"),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason, or it does not go", body = Problem)
+    )
+)]
+pub async fn sheet(State(app): State<App>, Body(input): Body<ShelterInput>) -> Result<Response, Error> {
+    let view = work_out(&app, &input).await?;
+    let Some(plan) = view.plan else {
+        return Err(Error::fault("shelter", view.impossible.unwrap_or_default()));
+    };
+    let reader = app.settings().reader();
+    let title = input.title.as_deref().unwrap_or("A shelter on a ridgeline");
+    let pages = pages(&input.shelter, &plan, title, &reader);
+    let pdf = tokio::task::spawn_blocking(move || to_pdf(&pages)).await.map_err(anyhow::Error::from)??;
+    let headers = [
+        (header::CONTENT_TYPE, "application/pdf"),
+        (header::CONTENT_DISPOSITION, "attachment; filename=\"shelter.pdf\""),
+    ];
+    Ok((headers, pdf).into_response())
+}
+
+/// A GPX file, sent as text.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct GpxInput {
+    /// The file's text.
+    #[schema(max_length = 60000)]
+    gpx: String,
+}
+
+/// Waypoints of a GPX file as places on the site.
+#[utoipa::path(
+    post, operation_id = "read_gpx", path = "/api/shelter/gpx", request_body = GpxInput,
+    responses(
+        (status = 200, description = "Waypoints, metres east and north of the first", body = Vec<Waypoint>),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "No waypoints in it", body = Problem)
+    )
+)]
+pub async fn read_gpx(Body(input): Body<GpxInput>) -> Result<Json<Vec<Waypoint>>, Error> {
+    Ok(Json(gpx::read(&input.gpx)?))
+}
+
+/// Wind and rain over the next days.
+#[utoipa::path(
+    get, operation_id = "forecast", path = "/api/forecast",
+    responses((status = 200, description = "The next three days", body = Forecast))
+)]
+pub async fn forecast() -> Json<Forecast> {
+    Json(Simulated.next_days(jiff::Timestamp::now()))
 }
 
 /// The shelter planned for a job.

@@ -95,6 +95,7 @@ const print = () => window.print()
           <input class="subtitle" aria-label="Where" placeholder="Where" maxlength="200" :value="view.job.place" @change="rename({ place: value($event) })" />
         </div>
         <div class="heads">
+          <RouterLink class="btn btn-tab" :to="`/jobs/${view.job.id}/rig`">Rig a shelter</RouterLink>
           <BButton class="btn-tab" @click="print"><IconPrint class="i" /> Print</BButton>
           <BButton class="btn-bare" variant="link" @click="removeJob">Put the job away</BButton>
         </div>

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 // What stands on the site, typed; the two taken are marked.
+import { ref } from 'vue'
+import { Trouble, api, got, type Schemas } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import type { Shelter } from './shelter'
 
@@ -16,6 +18,20 @@ function add() {
   const last = props.anchors.at(-1)
   const at_m = [(last?.at_m[0] ?? 0) + 2, last?.at_m[1] ?? 0]
   emit('say', { anchors: [...props.anchors, { name: `tree ${props.anchors.length + 1}`, kind: 'tree', at_m, size_mm: 200, surface: 'bark-rough', high_m: 2.2, sound: true }] })
+}
+const trouble = ref('')
+/** Waypoints take the place of the anchors; thickness and height are the reader's to say. */
+async function readFile(e: Event) {
+  const file = (e.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  trouble.value = ''
+  try {
+    const read = await got(api.POST('/api/shelter/gpx', { body: { gpx: await file.text() } }))
+    const anchor = (w: Schemas['Waypoint']): Anchor => ({ name: w.name, kind: 'tree', at_m: w.at_m, size_mm: 200, surface: 'bark-rough', high_m: 2.2, sound: true })
+    emit('say', { anchors: read.map(anchor), between: null })
+  } catch (err) {
+    trouble.value = err instanceof Trouble ? err.message : String(err)
+  }
 }
 /** Arm spans are typed where the reader counts in them. */
 const per = () => (habits.settings.units === 'body' ? habits.settings.body.arm_span_m : habits.settings.units === 'imperial' ? 0.3048 : 1)
@@ -43,7 +59,8 @@ const shown = (m: number) => String(Math.round((m / per()) * 100) / 100)
         </tbody>
       </table>
       <BButton v-if="anchors.length < 12" class="btn-tab" @click="add">Add one</BButton>
-      <slot />
+      <label class="gpx">or read them from GPX waypoints <input type="file" class="form-control" accept=".gpx,application/gpx+xml" @change="readFile" /></label>
+      <p v-if="trouble" role="alert"><b class="v no">Not read</b> {{ trouble }}</p>
     </div>
   </details>
 </template>

@@ -2,6 +2,7 @@
 // Rig: a shelter from the site to the last peg. Said as a sentence, drawn to scale, with what gives, what to cut, in which order.
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import IconPrint from '~icons/lucide/printer'
 import IconRedo from '~icons/lucide/redo-2'
 import IconUndo from '~icons/lucide/undo-2'
 import { useHabits } from '../../app/habits'
@@ -9,6 +10,7 @@ import { useKeys } from '../../app/keys'
 import AnchorList from './AnchorList.vue'
 import CordSentence from './CordSentence.vue'
 import CutList from './CutList.vue'
+import ForecastStrip from './ForecastStrip.vue'
 import JointList from './JointList.vue'
 import KeepWith from './KeepWith.vue'
 import OrderList from './OrderList.vue'
@@ -88,7 +90,8 @@ function letGo(e: PointerEvent) {
         <span class="rig-tools">
           <BButton class="btn-tab" :disabled="!shelter.past.length" @click="shelter.undo"><IconUndo class="i" /> Undo</BButton>
           <BButton class="btn-tab" :disabled="!shelter.future.length" @click="shelter.redo"><IconRedo class="i" /> Again</BButton>
-          <KeepWith :job="shelter.job" />
+          <BButton class="btn-tab" :disabled="!plan" @click="shelter.sheet()"><IconPrint class="i" /> Sheet, PDF</BButton>
+        <KeepWith :job="shelter.job" />
           <RouterLink class="btn btn-tab" to="/rig/line">One line alone</RouterLink>
         </span>
       </ShelterSentence>
@@ -105,6 +108,7 @@ function letGo(e: PointerEvent) {
           <!-- eslint-disable-next-line vue/no-v-html: the server escapes every word of a drawing -->
           <div class="rig-above" title="Drag a tree to where it stands" v-html="shelter.view.above" @pointerdown="grab" @pointerup="letGo" />
         </template>
+        <ForecastStrip :shelter="shelter.shelter" @say="shelter.say" />
         <AnchorList :anchors="shelter.shelter.anchors" :between="plan?.between.anchors" @say="shelter.say" />
         <div v-if="plan" class="rig-below">
           <OrderList :plan="plan" :ticked="shelter.ticked" @tick="shelter.tick" />
@@ -119,7 +123,7 @@ function letGo(e: PointerEvent) {
         <h2>Reaches</h2>
         <ul><li v-for="r in plan.reaches" :key="r.method">{{ r.says }}</li></ul>
         <h2>Water</h2>
-        <ul><li v-for="d in plan.geometry.drips" :key="d.says">{{ d.says }}</li></ul>
+        <ul><li v-for="d in [...new Set(plan.geometry.drips.map((d) => d.says))]" :key="d">{{ d }}</li></ul>
         <h2>Cautions</h2>
         <ul><li v-for="c in plan.cautions" :key="c">{{ c }}</li></ul>
         <h2>Known from</h2>

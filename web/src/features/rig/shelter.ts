@@ -126,6 +126,21 @@ export const useShelter = defineStore('shelter', () => {
     })
   }
 
+  /** The pocket sheet, as a file of this device. */
+  async function sheet() {
+    if (!shelter.value) return
+    try {
+      const pdf = await got(api.POST('/api/shelter/sheet.pdf', { body: { shelter: shelter.value, width: 868 }, parseAs: 'blob' }))
+      const link = document.createElement('a')
+      link.href = URL.createObjectURL(pdf as unknown as Blob)
+      link.download = 'shelter.pdf'
+      link.click()
+      setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+    } catch (e) {
+      trouble.value = e instanceof Trouble ? e.message : String(e)
+    }
+  }
+
   function drawnAt(w: number) {
     const next = Math.min(Math.max(Math.round(w), 640), 2000)
     if (next === width) return
@@ -133,5 +148,5 @@ export const useShelter = defineStore('shelter', () => {
     void judge()
   }
 
-  return { stock, shelter, view, plan, ticked, trouble, past, future, job, open, judge, say, undo, redo, tick, drawnAt }
+  return { stock, shelter, view, plan, ticked, trouble, past, future, job, open, judge, say, undo, redo, tick, sheet, drawnAt }
 })

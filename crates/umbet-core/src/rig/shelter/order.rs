@@ -84,8 +84,8 @@ pub fn order(
         format!("Corners last: {} of them, drawn out slantwise; {}.", corners.len(), knot("guy-peg")),
         Some("guy-peg"),
     ));
-    for (i, d) in g.drips.iter().enumerate().filter(|(_, d)| d.stop) {
-        all.push(doing(&format!("drip-{i}"), "Drip stop", d.says.clone(), None));
+    if let Some(d) = g.drips.iter().find(|d| d.stop) {
+        all.push(doing("drip-stop", "Drip stops", format!("At both ends: {}", first_small(&d.says)), None));
     }
     all.push(doing(
         "drip",

@@ -337,21 +337,16 @@ fn drips(draft: &ShelterDraft, g: &Geometry) -> Vec<Drip> {
     if uses_both(draft.pitch) {
         for (end, word) in g.ridge.iter().zip(["near", "far"]) {
             let (stop, says) = match (draft.split, draft.line_over) {
-                (true, _) => (
-                    false,
-                    format!("The knot at the {word} end of the cover is outside it: water leaves the line there."),
-                ),
-                (false, true) => (
-                    true,
-                    format!(
-                        "A short cord hung from the line outside the {word} end: water that runs down the line drops there, not through the cover's loops."
-                    ),
-                ),
+                (true, _) => {
+                    (false, format!("The knot at the {word} end is outside the cover: water leaves the line there."))
+                }
+                (false, true) => {
+                    (true, "A short cord hung from the line, outside the cover’s loops: water drops there.".into())
+                }
                 (false, false) => (
                     true,
-                    format!(
-                        "A short cord hung from the line a hand outside the {word} end: the line sags toward the cover, and water follows it in."
-                    ),
+                    "A short cord hung from the line a hand outside the cover: it sags that way, and water follows."
+                        .into(),
                 ),
             };
             all.push(Drip { at: *end, says, stop });

@@ -43,7 +43,7 @@ pub fn between(draft: &ShelterDraft) -> Result<Between, Impossible> {
     let wanted = if uses_both(draft.pitch) { draft.cover.length_m + 2.0 * LEAST_ROOM } else { 0.5 };
     let all: Vec<[usize; 2]> = sound.collect();
     let best = all.iter().filter(|p| span(p) >= wanted).min_by(|a, b| span(a).total_cmp(&span(b)));
-    match (best, all.iter().map(|p| span(p)).fold(0.0, f64::max)) {
+    match (best, all.iter().map(span).fold(0.0, f64::max)) {
         (Some(p), _) if draft.pitch == Pitch::HalfPyramid || draft.pitch == Pitch::PloughPoint => {
             Ok(taken(draft, *p, "It needs one anchor: the first of the sound ones.".into()))
         }
@@ -71,12 +71,15 @@ pub fn remarks(draft: &ShelterDraft, b: &Between) -> Vec<String> {
             if a.size_mm < ARM_MM {
                 all.push(format!("{} is thinner than an arm: it will bend. Take a thicker tree.", a.name));
             }
-            all.push(format!("Look up at {}: nothing dead above. Pad its bark.", a.name));
         }
         if a.kind == AnchorKind::Vehicle {
             all.push(format!("{}: brake on, chocked, nobody drives off.", a.name));
         }
     }
-    all.dedup();
+    let taken = b.anchors.map(|i| &draft.anchors[i]);
+    let trees: Vec<&str> = taken.iter().filter(|a| a.kind == AnchorKind::Tree).map(|a| a.name.as_str()).collect();
+    if !trees.is_empty() {
+        all.push(format!("Look up at {}: nothing dead above. Pad the bark.", trees.join(" and ")));
+    }
     all
 }

@@ -1,0 +1,3 @@
+//! Files for other hands: sheets as PDF.
+
+pub mod pdf;
