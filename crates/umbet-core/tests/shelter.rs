@@ -269,6 +269,40 @@ fn the_work_is_in_order_and_the_strike_undoes_it() {
     assert!(p.strike[place("s-fixed-end")].say.contains("It leaves nothing"));
 }
 
+/// A puddle, summed slice by slice over the hanging panel, weighs what the formula says.
+#[test]
+fn rain_stands_on_a_flat_sheet_and_runs_off_a_steep_one() {
+    assert!(planned(&shelter()).forces.pool_n.high < 1e-9);
+    let mut d = ShelterDraft { pitch: Pitch::FlatFly, wish: Wish::High, ..shelter() };
+    d.cover.width_m = 4.0;
+    let p = planned(&d);
+    let g = &p.geometry;
+    let (b, rise, r) = (g.panel_m * g.slope.cos(), g.slope.tan(), 0.06);
+    let n = 100_000;
+    let slice = |i: i32| {
+        let x = (f64::from(i) + 0.5) / f64::from(n);
+        (4.0 * r * x * (1.0 - x) - rise * x).max(0.0) * b * b / f64::from(n)
+    };
+    let summed = (0..n).map(slice).sum::<f64>() * g.eave_m / 2.0 * 9_806.65;
+    assert!(
+        summed > 20.0 && (p.forces.pool_n.high / summed - 1.0).abs() < 1e-3,
+        "{} of {summed}",
+        p.forces.pool_n.high
+    );
+    assert!(p.change.iter().any(|c| c.starts_with("Rain may stand")), "{:?}", p.change);
+}
+
+#[test]
+fn gear_and_slope_are_felt() {
+    let plain = planned(&shelter());
+    let hung = planned(&ShelterDraft { gear_n: 200.0, ..shelter() });
+    assert!(hung.forces.sag_m.high > plain.forces.sag_m.high && hung.forces.ridge_n.high > plain.forces.ridge_n.high);
+    let steep = planned(&ShelterDraft { slope_percent: 20.0, ..shelter() });
+    let run = |p: &Plan, name: &str| p.geometry.guys.iter().find(|g| g.name == name).map_or(0.0, |g| g.run_m);
+    assert!(run(&steep, "near left corner") > run(&steep, "near right corner"), "downhill guys are longer");
+    assert_eq!(plain.loops.len(), 5);
+}
+
 #[test]
 fn nylon_and_wet_cloth_are_tightened_again() {
     let mut d = shelter();

@@ -1126,6 +1126,8 @@ export interface components {
             guys_n: components["schemas"]["Band"][];
             /** @description The hardest pulled of them. */
             hardest_guy_n: components["schemas"]["Band"];
+            /** @description Weight of rain that may stand on one panel, newtons; nothing where all of it runs off. */
+            pool_n: components["schemas"]["Band"];
             /**
              * Format: double
              * @description Its pressure, Pa.
@@ -2165,6 +2167,8 @@ export interface components {
             joints: components["schemas"]["ShelterJoint"][];
             /** @description Sources and assumptions. */
             known_from: string[];
+            /** @description The loops a purchase can be made with, compared. */
+            loops: string[];
             /** @description What to change so that the part chosen gives first; empty when it does. */
             make_so: components["schemas"]["MakeSo"][];
             /** @description Rigging, first to last. */

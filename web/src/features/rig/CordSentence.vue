@@ -23,7 +23,8 @@ const ways = [['round-turns', 'two round turns walked round it'], ['looped', 'a 
     <select class="part" :value="shelter.split ? 'split' : 'through'" aria-label="One line or two" @change="emit('say', { split: value($event) === 'split' })"><option value="through">in one run</option><option value="split">split at the cover</option></select>,
     tight by
     <select class="part" :value="shelter.tighten" aria-label="How it is tightened" @change="emit('say', { tighten: value($event) as Shelter['tighten'] })"><option v-for="[v, t] in ways" :key="v" :value="v">{{ t }}</option></select>
-    <label> with a pull of <input class="part" inputmode="decimal" :value="shelter.pull_n" aria-label="Your pull, newtons" @change="emit('say', { pull_n: number($event) })" /> N</label>;
+    <label> with a pull of <input class="part" inputmode="decimal" :value="shelter.pull_n" aria-label="Your pull, newtons" @change="emit('say', { pull_n: number($event) })" /> N</label>,
+    <label> carrying gear of <input class="part" inputmode="decimal" :value="shelter.gear_n ?? 0" aria-label="Gear hung on the ridge, newtons" @change="emit('say', { gear_n: number($event) })" /> N</label>;
     guys of
     <select class="part" :value="shelter.guy_cord.kind" aria-label="Guy cord" @change="emit('say', { guy_cord: { ...shelter.guy_cord, kind: value($event) } })"><option v-for="c in cords" :key="c.id" :value="c.id">{{ c.name }}</option></select>.
   </p>

@@ -122,6 +122,8 @@ function letGo(e: PointerEvent) {
         <CutList :cuts="plan.cuts" />
         <h2>Reaches</h2>
         <ul><li v-for="r in plan.reaches" :key="r.method">{{ r.says }}</li></ul>
+        <h2>Loops of a purchase</h2>
+        <ul><li v-for="l in plan.loops" :key="l">{{ l }}</li></ul>
         <h2>Water</h2>
         <ul><li v-for="d in [...new Set(plan.geometry.drips.map((d) => d.says))]" :key="d">{{ d }}</li></ul>
         <h2>Cautions</h2>

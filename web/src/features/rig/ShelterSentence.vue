@@ -32,7 +32,8 @@ const wishes = [['low', 'low, for cold and wind'], ['usual', 'at the lowest ribs
     <select class="part" :value="shelter.between?.join(',') ?? ''" aria-label="Between" @change="emit('say', { between: value($event) ? value($event).split(',').map(Number) : null })"><option v-for="p in pairs" :key="p.value" :value="p.value">{{ p.text }}</option></select>,
     <label>in Beaufort <input class="part" inputmode="numeric" :value="shelter.beaufort" aria-label="Beaufort number" @change="emit('say', { beaufort: Math.round(number($event)), gust_ms: null })" /></label>
     on
-    <select class="part" :value="shelter.ground" aria-label="Ground" @change="emit('say', { ground: value($event) })"><option v-for="g in stock.grounds" :key="g.id" :value="g.id">{{ g.name }}</option></select>.
+    <select class="part" :value="shelter.ground" aria-label="Ground" @change="emit('say', { ground: value($event) })"><option v-for="g in stock.grounds" :key="g.id" :value="g.id">{{ g.name }}</option></select>,
+    <label>rising <input class="part" inputmode="decimal" :value="shelter.slope_percent ?? 0" aria-label="Slope along the ridge, per cent" @change="emit('say', { slope_percent: number($event) })" /> %</label>.
     <slot />
   </p>
 </template>

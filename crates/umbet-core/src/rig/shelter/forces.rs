@@ -46,6 +46,8 @@ pub struct Forces {
     pub sag_m: Band,
     /// How much longer the ridge is when tight, metres.
     pub stretch_m: Band,
+    /// Weight of rain that may stand on one panel, newtons; nothing where all of it runs off.
+    pub pool_n: Band,
 }
 
 /// What the tightening reaches, in newtons, method by method.
@@ -120,7 +122,29 @@ pub fn forces(draft: &ShelterDraft, g: &Geometry, cover: &CoverKind, reaches: &[
         ridge_n: ends(&blown),
         sag_m: band(calm.iter().map(|s| s.sag_m)),
         stretch_m: Band::new(calm_n.low / stiff.high * length, calm_n.high / stiff.low * length),
+        pool_n: pool(g, cover),
     }
+}
+
+/// How far cloth hangs between ridge and eave in rain, as a share of the panel's width: least, and most where it slackens
+/// wet (common practice).
+const HANGS: [f64; 3] = [0.02, 0.04, 0.06];
+/// Weight of water, newtons a cubic metre.
+const WATER: f64 = 9_806.65;
+
+/// Rain that cannot run off. A panel that rises by `t` over its width `b` and hangs `r b` as a parabola is lowest inside its
+/// eave where `4 r > t`: the water there is `b (4r − t)² / (16 r)` deep and lies on `b (4r − t) / (4r)` of its width.
+fn pool(g: &Geometry, cover: &CoverKind) -> Band {
+    let b = g.panel_m * g.slope.cos();
+    let weight = |r: f64| {
+        let over = 4.0 * r - g.slope.tan();
+        if over <= 0.0 {
+            return 0.0;
+        }
+        let (deep, wide) = (b * over * over / (16.0 * r), b * over / (4.0 * r));
+        2.0 / 3.0 * deep * wide * (g.eave_m / 2.0) * WATER
+    };
+    Band::new(weight(HANGS[0]), weight(if cover.stretches_wet { HANGS[2] } else { HANGS[1] }))
 }
 
 /// Length of the line that bears the cover.
@@ -150,7 +174,8 @@ fn ridge_states(draft: &ShelterDraft, g: &Geometry, cover: &CoverKind, reaches: 
     let set = set(draft, reaches);
     let mut all = Vec::new();
     for e in [edge.low, edge.high] {
-        let load = Load::Spread(ridge_load(g, cover, e) + draft.gear_n);
+        // Half of what stands on a panel hangs on the ridge.
+        let load = Load::Spread(ridge_load(g, cover, e) + draft.gear_n + pool(g, cover).high / 2.0);
         for set_n in [set.low, set.high] {
             for stiffness_n in [stiff.low, stiff.high] {
                 let line = Line { span_m: g.span_m, rise_m: 0.0, set_n: set_n.max(1.0), stiffness_n };

@@ -204,6 +204,12 @@ fn unanswered(id: &str, name: String, times: usize, situation: Draft) -> Joint {
     }
 }
 
+/// The purchases of the catalogue, each in a sentence: what its loop is good for, and how it frees.
+pub fn loops() -> Vec<String> {
+    let all = catalogue().knots().iter().filter(|k| k.id.starts_with(PURCHASES));
+    all.map(|k| format!("{}: {} {}", k.entry.name, k.entry.about, k.entry.release.say)).collect()
+}
+
 /// The looped purchase: its loop by the school preferred, else the butterfly, which always frees.
 fn purchase(draft: &ShelterDraft, a: &Anchor, schools: &[String], reader: &Reader) -> Joint {
     let all: Vec<&Knot> = catalogue().knots().iter().filter(|k| k.id.starts_with(PURCHASES)).collect();

@@ -42,6 +42,8 @@ pub struct Plan {
     pub forces: Forces,
     /// What each way of tightening reaches.
     pub reaches: Vec<Reach>,
+    /// The loops a purchase can be made with, compared.
+    pub loops: Vec<String>,
     /// What gives, first at the head.
     pub parts: Vec<Part>,
     /// What to change so that the part chosen gives first; empty when it does.
@@ -91,6 +93,7 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
     let cuts = lengths::cuts(draft, &geometry, &joints, kit, reader);
     let order = order::order(draft, &between, &geometry, &joints, forces.calm_n.low, reader);
     let strike = order::strike(draft, &geometry, &joints);
+    let loops = joints::loops();
     let change = change(draft, cover, &geometry, &forces, &parts);
     let cautions = cautions(draft, &between, &geometry);
     let known_from = known_from();
@@ -99,6 +102,7 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
         geometry,
         forces,
         reaches,
+        loops,
         parts,
         make_so,
         joints,
@@ -136,6 +140,12 @@ fn change(draft: &ShelterDraft, cover: &CoverKind, g: &Geometry, f: &Forces, par
     if f.sag_m.high > 0.08 * g.span_m {
         all.push("The ridge hangs low in its middle: pull harder, use a purchase, or bring the anchors nearer.".into());
     }
+    if f.pool_n.high > 5.0 {
+        all.push(format!(
+            "Rain may stand on it, up to {:.0} kg: let one corner down, pitch it steeper, or draw the eaves tighter.",
+            (f.pool_n.high / 9.81).ceil()
+        ));
+    }
     let nylon = forces::ridge_cord(draft).material == "nylon";
     if nylon || cover.stretches_wet {
         let what = if nylon { "Nylon cord stretches in rain" } else { "This cover slackens in rain" };
@@ -163,6 +173,7 @@ fn known_from() -> Vec<String> {
     [
         "Wind: v = 0.836 B^1.5 m/s (WMO), gusts 1.4 times that (handbooks, recalled), q = ½ρv².",
         "Guys: a panel bellied as a parabola pulls p b / (8 r) a metre, r 0.10 to 0.15 of its width b; pressure 0.3 to 0.9 q (canopy roofs, recalled).",
+        "Rain stands where a panel that rises by t over its width hangs r of it and 4r > t (r 0.02 to 0.06, common practice).",
         "Ridge: forces balance, and the line is as long as its tension stretches it.",
         "Tightening: P(1 + e₁ + e₁e₂), e = exp(−μπ) (Euler–Eytelwein).",
         "Pegs, tie points, slipping hitches: common practice and makers’ data, as bands. Lean on yours and see.",
