@@ -130,6 +130,14 @@ fn what_is_offered_makes_it_so() {
     assert!(offered > 3, "{offered}");
 }
 
+/// A cover pegged down itself has no hitch to slip.
+#[test]
+fn what_is_not_there_does_not_give() {
+    let pegged = planned(&ShelterDraft { pitch: Pitch::PloughPoint, ..shelter() });
+    assert!(pegged.parts.iter().all(|p| p.gives != Some(Gives::Hitch)));
+    assert!(pegged.make_so.is_empty());
+}
+
 #[test]
 fn more_wind_never_pulls_less() {
     let mut last = (0.0, 0.0);

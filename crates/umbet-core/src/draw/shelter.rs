@@ -18,6 +18,8 @@ pub struct ShelterLooks {
     pub both: bool,
     /// Height of the ridge.
     pub ridge_m: f64,
+    /// Height of the tie on the near anchor.
+    pub tie_m: f64,
     /// How far it may sag.
     pub sag_m: f64,
     /// The ground rises so much along the ridge.
@@ -153,8 +155,8 @@ pub fn above(l: &ShelterLooks) -> (Scene, Frame) {
 impl ShelterLooks {
     /// What is seen of the cover from the side: near edge and ridge, in one outline.
     fn outline_seen(&self) -> Vec<[f64; 3]> {
-        let near: Vec<[f64; 3]> = self.outline.iter().copied().filter(|p| p[1] <= 1e-9).collect();
-        let points = if near.len() >= 2 { near } else { self.outline.clone() };
+        let near: Vec<[f64; 3]> = self.outline.iter().copied().filter(|p| p[1] < -1e-9).collect();
+        let points = if near.is_empty() { self.outline.clone() } else { near };
         let mut all: Vec<[f64; 3]> = points.into_iter().chain(self.ridge).collect();
         let n = all.len() as f64;
         let (cx, cz) = (all.iter().map(|p| p[0]).sum::<f64>() / n, all.iter().map(|p| p[2]).sum::<f64>() / n);
@@ -219,7 +221,7 @@ fn rope_line(class: &'static str, a: P2, b: P2, width: f64) -> Vec<Item> {
 
 fn ridge_line(l: &ShelterLooks, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
     if !l.both {
-        return rope_line("ra", page([0.0, 0.0, l.ridge_m * 0.4]), page(l.ridge[0]), 5.0);
+        return rope_line("ra", page([0.0, 0.0, l.tie_m]), page(l.ridge[0]), 5.0);
     }
     let sag = |u: f64| 4.0 * l.sag_m * u * (1.0 - u);
     let curve: Vec<P2> = (0..=40)
@@ -290,10 +292,16 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
         let (a, b) = ([f.origin[0], top], [page([l.span_m, 0.0, 0.0])[0], top]);
         items.extend(dimension(a, b, [f64::midpoint(a[0], b[0]), top - 9.0], Anchor::Middle, &w.span));
     }
-    let ridge_x = if l.both { 0.25_f64.min(l.ridge[0][0]) } else { l.ridge[0][0] };
+    let ridge_x = if l.both { l.span_m - 0.2 } else { l.ridge[0][0] };
     let (a, b) = (page([ridge_x, 0.0, 0.0]), page([ridge_x, 0.0, l.ridge_m]));
-    items.extend(dimension(a, b, [a[0] + 10.0, f64::midpoint(a[1], b[1]) + 6.0], Anchor::Start, &w.ridge));
-    let eave = l.outline.iter().copied().min_by(|a, b| a[0].total_cmp(&b[0])).unwrap_or_default();
+    let (words_x, anchor) = if l.both { (a[0] - 10.0, Anchor::End) } else { (a[0] + 10.0, Anchor::Start) };
+    items.extend(dimension(a, b, [words_x, a[1] - 0.16 * (a[1] - b[1])], anchor, &w.ridge));
+    let eave = l
+        .outline
+        .iter()
+        .copied()
+        .min_by(|a, b| (a[2], a[0]).partial_cmp(&(b[2], b[0])).unwrap_or(std::cmp::Ordering::Equal))
+        .unwrap_or_default();
     if eave[2] > 0.2 && l.both {
         let (a, b) = (page([eave[0], 0.0, 0.0]), page([eave[0], 0.0, eave[2]]));
         items.extend(dimension(a, b, [a[0] - 26.0, f64::midpoint(a[1], b[1]) + 6.0], Anchor::End, &w.eaves));

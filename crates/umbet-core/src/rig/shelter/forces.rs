@@ -149,7 +149,7 @@ fn pool(g: &Geometry, cover: &CoverKind) -> Band {
 
 /// Length of the line that bears the cover.
 fn line_length(draft: &ShelterDraft, g: &Geometry) -> f64 {
-    if uses_both(draft.pitch) { g.span_m } else { g.ridge_m.hypot(g.ridge[0][0]) }
+    if uses_both(draft.pitch) { g.span_m } else { g.peak_line_m() }
 }
 
 /// What the tightening chosen reaches.

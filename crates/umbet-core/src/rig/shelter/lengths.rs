@@ -43,7 +43,7 @@ const STOW_M: f64 = 0.3;
 /// Play of an adjustable guy.
 const PLAY_M: f64 = 0.4;
 /// Guys shorter than this are no guys: the cover is pegged down itself.
-const PEGGED_M: f64 = 0.2;
+pub const PEGGED_M: f64 = 0.2;
 
 /// The list.
 pub fn cuts(draft: &ShelterDraft, g: &Geometry, joints: &[Joint], kit: &[Hank], reader: &Reader) -> Vec<Cut> {
@@ -88,7 +88,7 @@ fn ridge(draft: &ShelterDraft, g: &Geometry, joints: &[Joint], reader: &Reader) 
         items.push(item("to stow", STOW_M, reader));
         if draft.split { "Half ridge" } else { "Ridge" }
     } else {
-        items.push(item("to the cover’s peak", g.ridge_m.hypot(g.ridge[0][0]), reader));
+        items.push(item("to the cover’s peak", g.peak_line_m(), reader));
         items.extend(of_joint(joints, "guy-cover", "on the cover", reader));
         "Peak line"
     };

@@ -53,6 +53,7 @@ pub fn looks(draft: &ShelterDraft, plan: &Plan, size: [f64; 2], reader: &Reader)
         others: others.collect(),
         both,
         ridge_m: g.ridge_m,
+        tie_m: g.tie_m,
         sag_m: plan.forces.sag_m.high,
         rise: draft.slope_percent / 100.0,
         ridge: g.ridge,

@@ -50,6 +50,8 @@ pub struct Geometry {
     pub ridge_m: f64,
     /// Height of the eaves.
     pub eaves_m: f64,
+    /// Height of the tie on the near anchor.
+    pub tie_m: f64,
     /// The cover's ridge, from end to end.
     pub ridge: [[f64; 3]; 2],
     /// The cover's outline, in order.
@@ -88,6 +90,13 @@ const LOWEST_RIBS: f64 = 0.7;
 const GUY_SLOPE: f64 = 1.0;
 /// Room between an anchor and the cover's end, least.
 pub const LEAST_ROOM: f64 = 0.3;
+
+impl Geometry {
+    /// Length of the line from the near anchor to the cover's peak.
+    pub fn peak_line_m(&self) -> f64 {
+        (self.ridge_m - self.tie_m).hypot(self.ridge[0][0])
+    }
+}
 
 /// A cover cannot be set up so.
 #[derive(Debug, Clone, PartialEq)]
@@ -258,6 +267,7 @@ fn half_pyramid(draft: &ShelterDraft, between: &Between, h: f64) -> Option<Geome
     ] {
         g.guys.push(guy(name, at, out, holds, draft, between));
     }
+    g.tie_m = 0.1;
     g.poles = vec![[[foot, 0.0, 0.0], [foot, 0.0, h]]];
     g.floor_m2 = (a + back) * depth;
     g.seat = [foot + 0.5, 0.0, 0.0];
@@ -304,6 +314,7 @@ fn blank(between: &Between, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
         span_m: between.span_m,
         ridge_m: h,
         eaves_m: e,
+        tie_m: h,
         ridge,
         outline: Vec::new(),
         guys: Vec::new(),

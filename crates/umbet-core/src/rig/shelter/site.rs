@@ -42,10 +42,16 @@ pub fn between(draft: &ShelterDraft) -> Result<Between, Impossible> {
     let span = |p: &[usize; 2]| clear(&draft.anchors[p[0]], &draft.anchors[p[1]]);
     let wanted = if uses_both(draft.pitch) { draft.cover.length_m + 2.0 * LEAST_ROOM } else { 0.5 };
     let all: Vec<[usize; 2]> = sound.collect();
-    let best = all.iter().filter(|p| span(p) >= wanted).min_by(|a, b| span(a).total_cmp(&span(b)));
+    let enough = all.iter().filter(|p| span(p) >= wanted);
+    // A ridge wants the shortest span that will do; a shelter on one anchor, the most room behind it.
+    let best = if uses_both(draft.pitch) {
+        enough.min_by(|a, b| span(a).total_cmp(&span(b)))
+    } else {
+        enough.max_by(|a, b| span(a).total_cmp(&span(b)))
+    };
     match (best, all.iter().map(span).fold(0.0, f64::max)) {
         (Some(p), _) if draft.pitch == Pitch::HalfPyramid || draft.pitch == Pitch::PloughPoint => {
-            Ok(taken(draft, *p, "It needs one anchor: the first of the sound ones.".into()))
+            Ok(taken(draft, *p, "It needs one anchor: these leave the most room behind it.".into()))
         }
         (Some(p), _) => Ok(taken(draft, *p, "The shortest span that is long enough for the cover.".into())),
         (None, 0.0) => Err(Impossible("No two sound anchors: name others, or pitch from a pole.".into())),

@@ -2,6 +2,7 @@
 
 use super::draft::{Gives, ShelterDraft};
 use super::forces::{Forces, gust_of, guy_cord, pulls, ridge_cord};
+use super::lengths::PEGGED_M;
 use super::pitch::Geometry;
 use super::stock::{CoverKind, Ground, Slip, stock};
 use crate::cord::{Cord, Stiffness, cords};
@@ -87,7 +88,8 @@ impl Judged<'_> {
         let guy = guy_cord(self.draft);
         let part = |gives, what: &str, bears_n, on_guy| Bears { gives, what: what.to_owned(), bears_n, on_guy };
         let mut all = Vec::new();
-        if let Some(slip) = slip_of(self.hitch) {
+        let has_guys = self.geometry.guys.iter().any(|g| g.run_m > PEGGED_M);
+        if let Some(slip) = slip_of(self.hitch).filter(|_| has_guys) {
             all.push(part(Some(Gives::Hitch), "guy hitch slips", slip.in_cord(guy, wet), true));
         }
         all.push(part(Some(Gives::Peg), &format!("peg draws, {}", self.ground.name), self.ground.peg_n, true));
