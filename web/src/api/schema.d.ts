@@ -1236,6 +1236,11 @@ export interface components {
              * @description Clear distance of the anchors.
              */
             span_m: number;
+            /**
+             * Format: double
+             * @description Height of the tie on the near anchor.
+             */
+            tie_m: number;
             /** @description The cover has a second panel behind the ridge. */
             two_sided: boolean;
         };

@@ -73,10 +73,8 @@ const ARM_MM: f64 = 90.0;
 pub fn remarks(draft: &ShelterDraft, b: &Between) -> Vec<String> {
     let mut all = Vec::new();
     for a in b.anchors.map(|i| &draft.anchors[i]) {
-        if a.kind == AnchorKind::Tree {
-            if a.size_mm < ARM_MM {
-                all.push(format!("{} is thinner than an arm: it will bend. Take a thicker tree.", a.name));
-            }
+        if a.kind == AnchorKind::Tree && a.size_mm < ARM_MM {
+            all.push(format!("{} is thinner than an arm: it will bend. Take a thicker tree.", a.name));
         }
         if a.kind == AnchorKind::Vehicle {
             all.push(format!("{}: brake on, chocked, nobody drives off.", a.name));
