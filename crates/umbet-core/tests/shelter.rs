@@ -130,6 +130,23 @@ fn what_is_offered_makes_it_so() {
     assert!(offered > 3, "{offered}");
 }
 
+/// What is drawn is said as well, with its numbers: seat, ground, ridge, every guy with its angle and its peg.
+#[test]
+fn the_site_is_measured_out_in_sentences() {
+    let d = ShelterDraft { slope_percent: 0.0, ..shelter() };
+    let p = planned(&d);
+    let said = |word: &str| p.measures.iter().find(|m| m.contains(word)).unwrap_or_else(|| panic!("{word}"));
+    assert!(said("Headroom").contains(&format!("{:.1} m²", p.geometry.floor_m2)));
+    assert!(said("Pull on").contains("the ash") && said("Tie the ridge").contains("1.20 m"));
+    assert!(said("longer than slack").contains("est."));
+    let guys: Vec<&String> = p.measures.iter().filter(|m| m.contains("° down")).collect();
+    // A guy goes down as far as it goes out (common practice): 45°, and root two as long as it is high.
+    assert_eq!(guys.len(), 6);
+    assert!(guys.iter().all(|g| g.contains("45° down") && g.contains("0.49 m of guy") && g.contains("peg 0.35 m out")));
+    let pegged = planned(&ShelterDraft { pitch: Pitch::PloughPoint, ..shelter() });
+    assert_eq!(pegged.measures.iter().filter(|m| m.contains("pegged down itself")).count(), 3);
+}
+
 /// A cover pegged down itself has no hitch to slip.
 #[test]
 fn what_is_not_there_does_not_give() {

@@ -298,3 +298,25 @@ async fn a_line_follows_what_is_said_of_it() {
     b.see(".line-draw svg[aria-label*='12.0']").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
+
+/// The bowline by a slip loop: another way is taken, stepped through to the tied knot, and left again.
+#[tokio::test(flavor = "multi_thread")]
+async fn another_way_is_tied_move_by_move() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    goto(&b, &s, "/knots/bowline").await;
+    b.see_words(".said-step p", "Move 1 of 5").await;
+    b.press(".of-ways .btn", "By a slip loop").await;
+    b.see_words(".said-step p", "Move 1 of 3").await;
+    b.see(".tie-figure svg[aria-label*='By a slip loop']").await;
+    b.settled().await;
+    let first = b.markup(".tie-figure svg").await;
+    b.press(".said-step .next", "Next move").await;
+    b.see_words(".said-step p", "up through the slip loop").await;
+    b.settled().await;
+    assert_ne!(first, b.markup(".tie-figure svg").await);
+    b.press(".said-step .next", "See it tied").await;
+    b.see_words(".said-step p", "Move 3 of 3").await;
+    b.press(".of-ways .btn", "Along the rope").await;
+    b.see_words(".said-step p", "Move 1 of 5").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}

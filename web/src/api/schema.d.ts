@@ -2176,6 +2176,8 @@ export interface components {
             loops: string[];
             /** @description What to change so that the part chosen gives first; empty when it does. */
             make_so: components["schemas"]["MakeSo"][];
+            /** @description What it measures out to, in sentences. */
+            measures: string[];
             /** @description Rigging, first to last. */
             order: components["schemas"]["Doing"][];
             /** @description What gives, first at the head. */

@@ -120,7 +120,9 @@ function letGo(e: PointerEvent) {
         <PartBars :plan="plan" :gives="shelter.shelter.gives" @say="shelter.say" />
         <CordSentence :shelter="shelter.shelter" @say="shelter.say" />
         <CutList :cuts="plan.cuts" />
-        <h2>Reaches</h2>
+        <h2>Measured out</h2>
+        <ul><li v-for="m in plan.measures" :key="m">{{ m }}</li></ul>
+        <h2>What your pull reaches</h2>
         <ul><li v-for="r in plan.reaches" :key="r.method">{{ r.says }}</li></ul>
         <h2>Loops of a purchase</h2>
         <ul><li v-for="l in plan.loops" :key="l">{{ l }}</li></ul>

@@ -93,7 +93,8 @@ fn words(draft: &ShelterDraft, plan: &Plan, reader: &Reader) -> ShelterWords {
     }
 }
 
-fn band(b: Band, reader: &Reader) -> String {
+/// A band of forces in the reader's measures.
+pub fn band(b: Band, reader: &Reader) -> String {
     let (low, high) = (reader.force(Force::from_n(b.low)), reader.force(Force::from_n(b.high)));
     let number = low.split_once(' ').map_or(low.as_str(), |(n, _)| n).to_owned();
     if low == high { high } else { format!("{number} to {high}") }

@@ -5,6 +5,7 @@ mod forces;
 mod joints;
 mod lengths;
 mod looks;
+mod measures;
 mod order;
 mod pitch;
 mod sheet;
@@ -40,6 +41,8 @@ pub struct Plan {
     pub geometry: Geometry,
     /// What wind and tightening put into it.
     pub forces: Forces,
+    /// What it measures out to, in sentences.
+    pub measures: Vec<String>,
     /// What each way of tightening reaches.
     pub reaches: Vec<Reach>,
     /// The loops a purchase can be made with, compared.
@@ -78,11 +81,15 @@ const PLACE_M2: f64 = 0.9;
 /// Never on a draft without faults.
 pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Reader) -> Result<Plan, Impossible> {
     let between = site::between(draft)?;
-    let geometry = pitch::lay(draft, &between, &reader.body)?;
+    let mut geometry = pitch::lay(draft, &between, &reader.body)?;
     let cover = stock().covers.iter().find(|c| c.id == draft.cover.kind).expect("a checked cover");
     let ground = stock().grounds.iter().find(|g| g.id == draft.ground).expect("a checked ground");
     let reaches = forces::tightening(draft, reader);
     let forces = forces::forces(draft, &geometry, cover, &reaches, gust(draft));
+    if uses_both(draft.pitch) {
+        // Tied higher by what it comes down in the middle.
+        geometry.tie_m += f64::midpoint(forces.sag_m.low, forces.sag_m.high);
+    }
     let joints = joints::joints(draft, &between, cover, &forces, geometry.guys.len(), schools, reader);
     let hitch = joints.iter().find(|j| j.id == "guy-peg").map_or("", |j| j.knot.as_str());
     let anchor_mm = between.anchors.map(|i| draft.anchors[i].size_mm).into_iter().fold(f64::MAX, f64::min);
@@ -94,6 +101,7 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
     let order = order::order(draft, &between, &geometry, &joints, forces.calm_n.low, reader);
     let strike = order::strike(draft, &geometry, &joints);
     let loops = joints::loops();
+    let measures = measures::measures(draft, &between, &geometry, &forces, reader);
     let change = change(draft, cover, &geometry, &forces, &parts);
     let cautions = cautions(draft, &between, &geometry);
     let known_from = known_from();
@@ -101,6 +109,7 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
         between,
         geometry,
         forces,
+        measures,
         reaches,
         loops,
         parts,

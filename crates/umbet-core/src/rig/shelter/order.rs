@@ -36,11 +36,11 @@ pub fn order(
 ) -> Vec<Doing> {
     let [near, far] = between.anchors.map(|i| draft.anchors[i].name.as_str());
     let knot = |id: &str| joints.iter().find(|j| j.id == id).map_or("a hitch", |j| j.knot_name.as_str()).to_lowercase();
-    let high = reader.length(Length::from_m(g.ridge_m));
+    let high = reader.length(Length::from_m(g.tie_m));
     let mut all = vec![doing(
         "fixed",
         "Fixed end",
-        format!("Fixed end on {near}, {high} above the middle ground: {}.", knot("fixed-end")),
+        format!("Fixed end on {near}, {high} up: {}.", knot("fixed-end")),
         Some("fixed-end"),
     )];
     all.push(doing("lean", "Lean on it", "Lean your whole weight on it. What moves is tied again now.".into(), None));

@@ -10,12 +10,12 @@ use crate::units::Reader;
 /// A page of paper, 210 by 297 mm at 96 pixels to the inch.
 pub const PAGE: [f64; 2] = [794.0, 1123.0];
 /// Paper left white at the edges.
-const EDGE: f64 = 48.0;
+const EDGE: f64 = 44.0;
 /// Height of a line of small words.
-const LINE: f64 = 20.0;
+const LINE: f64 = 19.0;
 /// Characters of small words that go on a line across the page, and on half of one.
 const ACROSS: usize = 88;
-const HALF: usize = 41;
+const HALF: usize = 42;
 
 /// Words and pictures put below one another.
 struct Page {
@@ -121,7 +121,7 @@ fn work(plan: &Plan, title: &str) -> Scene {
 /// Each knot once, small.
 fn knots(page: &mut Page, plan: &Plan) {
     let mut shown: Vec<&str> = Vec::new();
-    let size = [134.0, 112.0];
+    let size = [134.0, 92.0];
     for joint in &plan.joints {
         let Some(knot) = catalogue().find(&joint.knot).filter(|k| !shown.contains(&k.id.as_str())) else { continue };
         if shown.len() == 5 {
@@ -137,7 +137,7 @@ fn knots(page: &mut Page, plan: &Plan) {
         page.items.push(Item::Text { class: "labn", at, anchor: Anchor::Start, text: name });
         shown.push(&knot.id);
     }
-    page.y += size[1] + 34.0;
+    page.y += size[1] + 26.0;
 }
 
 fn doings(page: &mut Page, x: f64, head: &str, list: &[Doing]) {

@@ -1,0 +1,127 @@
+//! The shelter's drawings are to scale, and its sheet keeps to its two pages.
+
+use umbet_core::draw::{Item, Scene, ShelterLooks, above, side, to_svg};
+use umbet_core::rig::shelter::{Bearing, PAGE, Pitch, Plan, ShelterDraft, Tighten, looks, pages, plan, uses_both};
+use umbet_core::units::{Reader, UnitSystem};
+
+const PITCHES: [Pitch; 5] = [Pitch::AFrame, Pitch::LeanTo, Pitch::FlatFly, Pitch::HalfPyramid, Pitch::PloughPoint];
+
+fn planned(d: &ShelterDraft) -> Plan {
+    plan(d, &[], &[], &Reader::default()).unwrap_or_else(|e| panic!("{:?}: {}", d.pitch, e.0))
+}
+
+fn drawn(pitch: Pitch) -> (ShelterDraft, Plan, ShelterLooks) {
+    let d = ShelterDraft { pitch, ..ShelterDraft::of_the_crew() };
+    let p = planned(&d);
+    let l = looks(&d, &p, [868.0, 410.0], &Reader::default());
+    (d, p, l)
+}
+
+/// All words with their places, inside frames too.
+fn words(items: &[Item]) -> Vec<([f64; 2], &str)> {
+    let of = |i: &'_ Item| match i {
+        Item::Text { at, text, .. } => vec![(*at, text.clone())],
+        Item::Framed { items, .. } => words(items).into_iter().map(|(at, t)| (at, t.to_owned())).collect(),
+        _ => Vec::new(),
+    };
+    let all: Vec<([f64; 2], String)> = items.iter().flat_map(of).collect();
+    all.into_iter().map(|(at, t)| (at, &*t.leak())).collect()
+}
+
+fn fills<'a>(scene: &'a Scene, class: &str) -> Vec<&'a Vec<[f64; 2]>> {
+    let of = |i: &'a Item| match i {
+        Item::Fill { class: c, points } if *c == class => Some(points),
+        _ => None,
+    };
+    scene.items.iter().filter_map(of).collect()
+}
+
+fn circles(scene: &Scene, class: &str) -> Vec<([f64; 2], f64)> {
+    let of = |i: &Item| match i {
+        Item::Circle { class: c, at, r } if *c == class => Some((*at, *r)),
+        _ => None,
+    };
+    scene.items.iter().filter_map(of).collect()
+}
+
+#[test]
+fn from_above_everything_is_to_one_scale() {
+    for pitch in PITCHES {
+        let (d, p, l) = drawn(pitch);
+        let (scene, frame) = above(&l);
+        let page = |q: [f64; 3]| [frame.origin[0] + q[0] * frame.scale, frame.origin[1] + q[1] * frame.scale];
+        let sheet = fills(&scene, "sheet");
+        for (drawn, corner) in sheet[0].iter().zip(&p.geometry.outline) {
+            let at = page(*corner);
+            assert!((drawn[0] - at[0]).hypot(drawn[1] - at[1]) < 1e-6, "{pitch:?}");
+        }
+        // Trunks as far apart as they stand, whichever are taken.
+        let trunks = circles(&scene, "ob bark");
+        assert!(trunks.len() >= d.anchors.len() - usize::from(!uses_both(pitch)), "{pitch:?}");
+        let [a, b] = p.between.anchors.map(|i| d.anchors[i].at_m);
+        let apart = (a[0] - b[0]).hypot(a[1] - b[1]) * frame.scale;
+        let drawn = (trunks[0].0[0] - trunks[1].0[0]).hypot(trunks[0].0[1] - trunks[1].0[1]);
+        assert!((apart - drawn).abs() < 1.0, "{pitch:?}: {apart} and {drawn}");
+        for (at, _) in words(&scene.items) {
+            assert!((0.0..=l.size[0]).contains(&at[0]) && (0.0..=l.size[1]).contains(&at[1]), "{pitch:?}: {at:?}");
+        }
+    }
+}
+
+/// A place on the drawing from above goes back to where it stands: what dragging an anchor relies on.
+#[test]
+fn a_place_on_the_page_is_a_place_on_the_site() {
+    let (d, p, l) = drawn(Pitch::AFrame);
+    let (scene, frame) = above(&l);
+    let bearing = Bearing::of(&d, &p);
+    let [ux, uy] = bearing.along;
+    let back = |at: [f64; 2]| {
+        let (x, y) = ((at[0] - frame.origin[0]) / frame.scale, (at[1] - frame.origin[1]) / frame.scale);
+        [bearing.from_m[0] + x * ux + y * uy, bearing.from_m[1] + x * uy - y * ux]
+    };
+    for (at, _) in circles(&scene, "ob bark") {
+        let [x, y] = back(at);
+        let near = d.anchors.iter().any(|a| (a.at_m[0] - x).hypot(a.at_m[1] - y) < 1e-6);
+        assert!(near, "nothing stands at {x:.2}, {y:.2}");
+    }
+}
+
+#[test]
+fn from_the_side_the_ridge_is_as_high_as_it_is_said() {
+    for pitch in PITCHES {
+        let (_, p, l) = drawn(pitch);
+        let scene = side(&l);
+        let sheet = fills(&scene, "sheet")[0];
+        let (top, low) = sheet.iter().fold((f64::MAX, f64::MIN), |(a, b), q| (a.min(q[1]), b.max(q[1])));
+        let (left, right) = sheet.iter().fold((f64::MAX, f64::MIN), |(a, b), q| (a.min(q[0]), b.max(q[0])));
+        let wide = p.geometry.outline.iter().map(|q| q[0]).fold(f64::MIN, f64::max)
+            - p.geometry.outline.iter().map(|q| q[0]).fold(f64::MAX, f64::min);
+        let (tall_m, scale) = (p.geometry.ridge_m - p.geometry.eaves_m, (right - left) / wide);
+        assert!(((low - top) / scale - tall_m).abs() < 0.01, "{pitch:?}: {} for {tall_m}", (low - top) / scale);
+        assert!(to_svg(&scene, None).contains("to scale"));
+    }
+}
+
+/// Nothing runs off the paper, for every pitch, tightening and measure.
+#[test]
+fn the_sheet_keeps_to_two_pages() {
+    for pitch in PITCHES {
+        for tighten in Tighten::ALL {
+            for units in [UnitSystem::Metric, UnitSystem::Imperial, UnitSystem::Body] {
+                let reader = Reader { units, ..Reader::default() };
+                let d = ShelterDraft { pitch, tighten: *tighten, ..ShelterDraft::of_the_crew() };
+                let p = plan(&d, &[], &[], &reader).unwrap_or_else(|e| panic!("{}", e.0));
+                let all = pages(&d, &p, "Night shelter", &reader);
+                assert_eq!(all.len(), 2);
+                for (n, page) in all.iter().enumerate() {
+                    let words = words(&page.items);
+                    let lowest = words.iter().map(|(at, _)| at[1]).fold(0.0, f64::max);
+                    assert!(lowest < PAGE[1] - 20.0, "{pitch:?} {tighten:?} {units:?}: page {} to {lowest}", n + 1);
+                    assert!(words.iter().all(|(at, _)| at[0] > 0.0 && at[0] < PAGE[0] - 30.0));
+                }
+                let said: Vec<&str> = words(&all[1].items).into_iter().map(|(_, t)| t).collect();
+                assert!(said.contains(&"Rig") && said.contains(&"Strike") && said.contains(&"Cautions"));
+            }
+        }
+    }
+}
