@@ -222,6 +222,12 @@ fn a_line_is_as_long_as_the_sum_of_what_it_is_for() {
     let p = plan(&d, &[six], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     let short = &p.cuts[0].short;
     assert!(short[0].contains("short"), "{short:?}");
+    // Named the wide pair, the nearer one is offered with what it saves.
+    d.between = Some([1, 3]);
+    let six = Hank { name: "four spans".into(), kind: d.ridge_cord.kind.clone(), length_m: 6.0 };
+    let wide = plan(&d, &[six], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let other = wide.cuts[0].short.iter().find(|s| s.starts_with("Re-route")).expect("another pair");
+    assert!(other.contains("the ash and the larch") && other.contains("saves"), "{other}");
     for way in ["Skip the purchase", "Split the ridge", "Join a piece with", "Re-route"] {
         assert!(short.iter().any(|s| s.starts_with(way)), "{way} is not among {short:?}");
     }

@@ -4,6 +4,7 @@ use super::draft::{Hank, ShelterDraft, Tighten};
 use super::forces::{guy_cord, ridge_cord};
 use super::joints::Joint;
 use super::pitch::{Geometry, uses_both};
+use super::site::nearer;
 use crate::choose::shortlist;
 use crate::cord::Cord;
 use crate::knot::catalogue;
@@ -170,8 +171,13 @@ fn when_short(cut: &Cut, draft: &ShelterDraft, g: &Geometry, kit: &[Hank], reade
             words(takes)
         ));
     }
-    if draft.anchors.len() > 2 {
-        all.push("Re-route: take a pair of anchors that stand nearer together.".into());
+    if cut.times == 1 && uses_both(draft.pitch) {
+        all.push(match nearer(draft, g.span_m) {
+            Some((pair, span)) => {
+                format!("Re-route between {pair}: {} of span, saves {}.", words(span), words(g.span_m - span))
+            }
+            None => "Re-route: no other sound pair stands nearer and still takes the cover.".into(),
+        });
     }
     all
 }

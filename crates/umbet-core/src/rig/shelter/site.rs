@@ -61,6 +61,16 @@ pub fn between(draft: &ShelterDraft) -> Result<Between, Impossible> {
     }
 }
 
+/// The sound pair with the shortest span that still takes the cover, where it is shorter than `than`: names and span.
+pub fn nearer(draft: &ShelterDraft, than: f64) -> Option<(String, f64)> {
+    let a = &draft.anchors;
+    let wanted = draft.cover.length_m + 2.0 * LEAST_ROOM;
+    let pairs = (0..a.len()).flat_map(|i| (i + 1..a.len()).map(move |j| (i, j)));
+    let sound = pairs.filter(|&(i, j)| a[i].sound && a[j].sound);
+    let spans = sound.map(|(i, j)| (format!("{} and {}", a[i].name, a[j].name), clear(&a[i], &a[j])));
+    spans.filter(|(_, s)| *s >= wanted && *s < than - 0.01).min_by(|a, b| a.1.total_cmp(&b.1))
+}
+
 fn taken(draft: &ShelterDraft, anchors: [usize; 2], says: String) -> Between {
     let [a, b] = anchors.map(|i| &draft.anchors[i]);
     Between { anchors, span_m: clear(a, b).max(0.05), high_m: [a.high_m, b.high_m], says }
