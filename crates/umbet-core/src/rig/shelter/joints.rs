@@ -206,7 +206,9 @@ fn unanswered(id: &str, name: String, times: usize, situation: Draft) -> Joint {
 
 /// The purchases of the catalogue, each in a sentence: what its loop is good for, and how it frees.
 pub fn loops() -> Vec<String> {
-    let all = catalogue().knots().iter().filter(|k| k.id.starts_with(PURCHASES));
+    // Those that build on another purchase only tie it off otherwise.
+    let own_loop = |k: &&Knot| !k.entry.builds_on.iter().any(|b| b.starts_with(PURCHASES));
+    let all = catalogue().knots().iter().filter(|k| k.id.starts_with(PURCHASES)).filter(own_loop);
     all.map(|k| format!("{}: {} {}", k.entry.name, k.entry.about, k.entry.release.say)).collect()
 }
 
