@@ -132,7 +132,7 @@ pub(super) fn band(values: impl Iterator<Item = f64>) -> Band {
 
 /// What each method reaches with this pull.
 pub(super) fn reaches(cord: &Cord, wet: bool, pull_n: f64, reader: &Reader) -> Vec<Reach> {
-    [Method::ByHand, Method::RoundTurns, Method::Looped].map(|m| reach(cord, wet, pull_n, m, reader)).into()
+    [Method::ByHand, Method::Looped, Method::RoundTurns].map(|m| reach(cord, wet, pull_n, m, reader)).into()
 }
 
 fn reach(cord: &Cord, wet: bool, pull_n: f64, method: Method, reader: &Reader) -> Reach {
