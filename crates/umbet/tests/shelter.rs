@@ -45,7 +45,7 @@ async fn what_is_out_of_reason_is_refused_and_what_does_not_go_is_said() {
         assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{bad}");
         assert!(problem["faults"][0]["says"].as_str().is_some_and(|f| f.len() > 10), "{problem}");
     }
-    assert_eq!(ask(json!({ "pitch": "tepee" })).await.0, StatusCode::BAD_REQUEST);
+    assert_eq!(ask(json!({ "pitch": "tepee" })).await.0, StatusCode::UNPROCESSABLE_ENTITY);
     let (status, view) = ask(json!({ "between": [0, 2] })).await;
     assert_eq!(status, StatusCode::OK);
     assert!(view["impossible"].as_str().is_some_and(|w| w.contains("not sound")), "{view}");
@@ -114,11 +114,11 @@ async fn a_shelter_is_planned_on_the_page_and_nothing_is_lost() {
 
     b.type_into("input[aria-label='Beaufort number']", "3").await;
     b.keys(Key::Tab).await;
-    b.see_words(".rig-side .bar-key", "30 to 110 N").await;
+    b.see_words(".rig-side .bar-key", "40 to 110 N").await;
     b.press(".rig-tools .btn", "Undo").await;
     b.see_words(".rig-side .bar-key", "150 to 440 N").await;
     b.press(".rig-tools .btn", "Again").await;
-    b.see_words(".rig-side .bar-key", "30 to 110 N").await;
+    b.see_words(".rig-side .bar-key", "40 to 110 N").await;
     b.press(".forecast li:nth-child(3) button", "").await;
     b.see(".forecast li:nth-child(3) button.on").await;
 
