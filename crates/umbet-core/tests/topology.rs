@@ -1,6 +1,9 @@
 //! The fingerprint against published tables, and the catalogue against the fingerprint.
 
+mod tables;
+
 use std::collections::HashMap;
+use tables::{Row, in_t, knots, links, named, names};
 use umbet_core::knot::notation::{Axis, Pole};
 use umbet_core::knot::path::KnotPath;
 use umbet_core::knot::{Identity, Knot, catalogue, notation, place};
@@ -8,43 +11,6 @@ use umbet_core::topology::{
     Clear, Diagram, Fingerprint, Laurent, Letting, Made, Named, Side, TailPulled, closed, identify, jones, knot_name,
     known_letting, laid_wrong, letting, link_name, misstep_written, parse_actions, pole_loop, simplified,
 };
-
-/// A row of a table: name, planar-diagram code, Jones polynomial.
-struct Row {
-    name: String,
-    code: Vec<[usize; 4]>,
-    jones: Laurent,
-}
-
-fn table(text: &str) -> Vec<Row> {
-    let numbers = |s: &str| s.split_whitespace().map(|n| n.parse::<i64>().expect("a number")).collect::<Vec<_>>();
-    text.lines()
-        .filter(|l| !l.starts_with('#'))
-        .map(|l| {
-            let mut cells = l.split(';');
-            let mut cell = || cells.next().expect("three cells");
-            let (name, code, jones) = (cell().to_owned(), numbers(cell()), numbers(cell()));
-            Row {
-                name,
-                code: code.chunks(4).map(|c| [c[0] as usize, c[1] as usize, c[2] as usize, c[3] as usize]).collect(),
-                jones: Laurent::new(jones[0] as i32, jones[1..].to_vec()),
-            }
-        })
-        .collect()
-}
-
-fn knots() -> Vec<Row> {
-    table(include_str!("../catalogue/tables/knots.csv"))
-}
-
-fn links() -> Vec<Row> {
-    table(include_str!("../catalogue/tables/links.csv"))
-}
-
-/// Polynomials of a knot hold even powers of √t only: written in t.
-fn in_t(v: &Laurent) -> Laurent {
-    v.powers_divided(2).expect("a knot has even powers only")
-}
 
 /// KnotInfo (C. Livingston & A. H. Moore; `database-knotinfo` on PyPI): all 2 977 prime knots to 12 crossings.
 #[test]
@@ -64,19 +30,6 @@ fn every_two_component_link_to_ten_crossings_is_as_in_linkinfo() {
     for row in all {
         assert_eq!(jones(&Diagram::from_code(&row.code)), row.jones, "{}", row.name);
     }
-}
-
-/// The polynomial of a name such as `3_1#m3_1`; `unknot` is 1.
-fn named(name: &str, table: &HashMap<String, Laurent>) -> Laurent {
-    name.split('#').fold(Laurent::one(), |product, part| {
-        let (mirror, plain) = part.strip_prefix('m').map_or((false, part), |p| (true, p));
-        let v = if plain == "unknot" { Laurent::one() } else { table[plain].clone() };
-        &product * &if mirror { v.mirrored() } else { v }
-    })
-}
-
-fn names() -> HashMap<String, Laurent> {
-    knots().into_iter().map(|r| (r.name, r.jones)).collect()
 }
 
 fn find(id: &str) -> &'static Knot {

@@ -8,23 +8,28 @@ use super::laurent::Laurent;
 use std::collections::HashMap;
 
 /// A pairing of open edges: sorted pairs, lower edge first.
-type Pairing = Vec<(usize, usize)>;
+pub(super) type Pairing = Vec<(usize, usize)>;
 
 /// The Jones polynomial in x = √t (only even powers for an odd number of curves), 1 for the unknot.
 pub fn jones(diagram: &Diagram) -> Laurent {
     let loop_value = loop_value();
-    let mut bracket = contracted(diagram);
+    let mut bracket = Laurent::default();
+    contracted(diagram).values().for_each(|v| bracket.add_scaled(v, 1, 0));
+    bracket.trim();
     for _ in 0..diagram.free_loops {
         bracket = &bracket * &loop_value;
     }
     let one_loop_off = bracket.divided_by(&loop_value).unwrap_or_default();
-    let w = diagram.writhe();
-    let mut v = Laurent::default();
-    // (−A³)^(−w)
-    v.add_scaled(&one_loop_off, if w % 2 == 0 { 1 } else { -1 }, -3 * w);
-    v.trim();
     // t = A⁻⁴, so √t = A⁻².
-    v.powers_divided(-2).unwrap_or_default()
+    untwisted(&one_loop_off, diagram.writhe()).powers_divided(-2).unwrap_or_default()
+}
+
+/// A bracket freed from `w` kinks: times (−A³)^(−w).
+pub(super) fn untwisted(bracket: &Laurent, w: i32) -> Laurent {
+    let mut v = Laurent::default();
+    v.add_scaled(bracket, if w % 2 == 0 { 1 } else { -1 }, -3 * w);
+    v.trim();
+    v
 }
 
 /// −A² − A⁻².
@@ -32,7 +37,9 @@ fn loop_value() -> Laurent {
     Laurent::new(-2, vec![-1, 0, 0, 0, -1])
 }
 
-fn contracted(diagram: &Diagram) -> Laurent {
+/// The state sum: a polynomial in A for each way the ends left open are joined in pairs. A closed diagram has
+/// only the empty way.
+pub(super) fn contracted(diagram: &Diagram) -> HashMap<Pairing, Laurent> {
     let mut states: HashMap<Pairing, Laurent> = HashMap::from([(Vec::new(), Laurent::one())]);
     for i in order(diagram) {
         let [a, b, c, d] = diagram.crossings[i].edges;
@@ -47,10 +54,7 @@ fn contracted(diagram: &Diagram) -> Laurent {
         }
         states = next;
     }
-    let mut sum = Laurent::default();
-    states.values().for_each(|v| sum.add_scaled(v, 1, 0));
-    sum.trim();
-    sum
+    states
 }
 
 /// Adds value · Aᵖ · (−A² − A⁻²)^loops.

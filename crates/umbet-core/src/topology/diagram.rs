@@ -30,9 +30,21 @@ impl Diagram {
             curves.iter().map(|c| c.iter().chain(c.first()).map(|p| [p[0], p[1]]).collect()).collect();
         let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
         let found = meetings(&refs);
-        let passes = Passes::of(curves.len(), &found);
+        let passes = Passes::of(curves.len(), &found, true);
         let crossings = found.iter().enumerate().map(|(i, m)| crossing(curves, m, i, &passes)).collect();
         Self { crossings, free_loops: passes.along.iter().filter(|a| a.is_empty()).count() }
+    }
+
+    /// The diagram of open ropes seen along z, and the first and last edge of each. Edges of one rope carry
+    /// consecutive numbers; a rope that crosses nothing is one edge.
+    pub fn of_open(ropes: &[Vec<P3>]) -> (Self, Vec<[usize; 2]>) {
+        let flat: Vec<Vec<P2>> = ropes.iter().map(|r| r.iter().map(|p| [p[0], p[1]]).collect()).collect();
+        let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
+        let found = meetings(&refs);
+        let passes = Passes::of(ropes.len(), &found, false);
+        let crossings = found.iter().enumerate().map(|(i, m)| crossing(ropes, m, i, &passes)).collect();
+        let ends = passes.first.iter().zip(&passes.along).map(|(first, a)| [*first, first + a.len()]).collect();
+        (Self { crossings, free_loops: 0 }, ends)
     }
 
     /// From a planar-diagram code, four edges a crossing. Edges of one curve carry consecutive numbers.
@@ -58,10 +70,12 @@ struct Passes {
     along: Vec<Vec<(f64, usize, bool)>>,
     /// First edge number of each curve.
     first: Vec<usize>,
+    /// The last edge of each curve is its first.
+    closed: bool,
 }
 
 impl Passes {
-    fn of(curves: usize, found: &[Meeting]) -> Self {
+    fn of(curves: usize, found: &[Meeting], closed: bool) -> Self {
         let mut along = vec![Vec::new(); curves];
         for (i, m) in found.iter().enumerate() {
             along[m.early.rope].push((m.early.index, i, false));
@@ -72,9 +86,9 @@ impl Passes {
         for a in &mut along {
             a.sort_by(|x, y| x.0.total_cmp(&y.0));
             first.push(edges);
-            edges += a.len();
+            edges += a.len() + usize::from(!closed);
         }
-        Self { along, first }
+        Self { along, first, closed }
     }
 
     /// Edges into and out of a crossing along one strand.
@@ -82,7 +96,7 @@ impl Passes {
         let a = &self.along[place.rope];
         let k = a.iter().position(|p| p.1 == crossing && p.2 == late).unwrap_or(0);
         let first = self.first[place.rope];
-        (first + (k + a.len() - 1) % a.len(), first + k)
+        if self.closed { (first + (k + a.len() - 1) % a.len(), first + k) } else { (first + k, first + k + 1) }
     }
 }
 

@@ -1,11 +1,12 @@
 //! What stays the same of a tied path however its rope is moved: the polynomials of its closures, alone
-//! and with the pole, and how often it goes round the pole.
+//! and with the pole, how often it goes round the pole, and a bend's bracket with its ends held.
 
 use super::bracket::jones;
 use super::closure::{Side, closed, pole_loop};
 use super::diagram::Diagram;
 use super::laurent::Laurent;
 use super::simplify::simplified;
+use super::tangle::TangleBracket;
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::path::{KnotPath, Strand};
 use crate::knot::spline::P3;
@@ -101,6 +102,21 @@ pub struct Fingerprint {
     /// Both ways the pole may run, sorted.
     poles: Vec<[[Laurent; 2]; 2]>,
     turns: Vec<u32>,
+    tangles: Vec<TangleBracket>,
+}
+
+/// Brackets of two ropes, or of the halves of a loop cut at its crown, with the ends where they lie; and again
+/// with a bight's end threaded.
+fn tangles(path: &KnotPath) -> Vec<TangleBracket> {
+    if let [a, b] = &path.strands[..] {
+        let threaded = |s: &Strand| s.back.map_or(s.points.len(), |leg| leg.tip_from + 1);
+        let slipped = a.back.is_some() || b.back.is_some();
+        let whole = TangleBracket::of(&a.points, &b.points);
+        let end = || TangleBracket::of(&a.points[..threaded(a)], &b.points[..threaded(b)]);
+        return std::iter::once(whole).chain(slipped.then(end)).collect();
+    }
+    // Each half stands at its own end and has the crown for its tail.
+    halves(path).map(|(a, b)| TangleBracket::of(&a, &b.into_iter().rev().collect::<Vec<_>>())).into_iter().collect()
 }
 
 impl Fingerprint {
@@ -126,7 +142,14 @@ impl Fingerprint {
             joined: chosen(&|w| matches!(w, What::Joined | What::Crosswise | What::Halves | What::HalvesJoined)),
             poles: with_poles.chunks(2).map(pair).collect(),
             turns: path.poles.iter().map(|p| turns(&path.strands[0], p)).collect(),
+            tangles: tangles(path),
         }
+    }
+
+    /// The same tie wherever its tails were laid: the closures agree, the brackets with the ends held are not asked.
+    pub fn same_closed(&self, other: &Self) -> bool {
+        let loose = |f: &Self| Self { tangles: Vec::new(), ..f.clone() };
+        loose(self).same_tie(&loose(other))
     }
 
     /// The same tie, its mirror image, or either seen from behind.
@@ -150,6 +173,9 @@ impl Fingerprint {
             q
         };
         let mut s = self.clone();
+        if mirror {
+            s.tangles.iter_mut().for_each(|t| *t = t.mirrored());
+        }
         s.alone.iter_mut().chain(&mut s.joined).for_each(|p| *p = one(p));
         for pair in &mut s.poles {
             *pair = pair.each_ref().map(one);

@@ -57,7 +57,10 @@ pub fn identify(path: &KnotPath) -> Made {
 /// trade thinks of first among the most alike.
 fn nearest(path: &KnotPath, print: &Fingerprint) -> Option<Made> {
     let apart = |k: &Known| k.crossings.abs_diff(path.crossings.len());
-    let same: Vec<&Known> = KNOWN.iter().filter(|k| k.print.same_tie(print)).collect();
+    let held: Vec<&Known> = KNOWN.iter().filter(|k| k.print.same_tie(print)).collect();
+    // With the tails laid elsewhere only the closures can agree.
+    let loose = || KNOWN.iter().filter(|k| k.print.same_closed(print)).collect();
+    let same = if held.is_empty() { loose() } else { held };
     let least = same.iter().map(|k| apart(k)).min()?;
     if least > 0 {
         return same.iter().find(|k| apart(k) <= least + 1).map(|k| k.made.clone());

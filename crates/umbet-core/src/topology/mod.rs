@@ -16,6 +16,7 @@ mod misstep;
 mod release;
 mod simplify;
 mod table;
+mod tangle;
 mod tied;
 
 pub use action::{Action, Wrong, laid_wrong, parse_actions};
@@ -29,4 +30,5 @@ pub use misstep::{Misstep, misstep_written, missteps, missteps_of};
 pub use release::{Clear, Drawn, Letting, TailPulled, known_letting, letting, stopper};
 pub use simplify::simplified;
 pub use table::{Named, knot_name, link_name};
+pub use tangle::TangleBracket;
 pub use tied::{CodeError, MOST, Tied, read_code, read_walk, tied};
