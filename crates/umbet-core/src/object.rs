@@ -47,6 +47,8 @@ pub enum Look {
     Timber,
     /// A tree: long cracks.
     Bark,
+    /// Another rope: its lay.
+    Rope,
 }
 
 /// The shape it shows end-on.
@@ -78,6 +80,8 @@ pub struct ObjectKind {
     pub open_end: bool,
     /// It has a size worth asking for.
     pub sized: bool,
+    /// It has a surface worth asking for; its name then goes without an article.
+    pub faced: bool,
     /// What it shows end-on.
     pub section: Section,
     /// Sources by field.
@@ -133,6 +137,8 @@ struct ObjectRow {
     #[serde(default)]
     unsized_: bool,
     #[serde(default)]
+    unfaced: bool,
+    #[serde(default)]
     square: bool,
 }
 
@@ -176,6 +182,7 @@ impl From<ObjectRow> for ObjectKind {
             surface: r.surface,
             open_end: r.open_end,
             sized: !r.unsized_,
+            faced: !r.unsized_ && !r.unfaced,
             section: if r.square { Section::Square } else { Section::Round },
             source: r.size_mm.s,
         }
@@ -187,6 +194,7 @@ impl From<SurfaceRow> for Material {
         let look = match r.look.as_str() {
             "steel" => Look::Steel,
             "bark" => Look::Bark,
+            "rope" => Look::Rope,
             _ => Look::Timber,
         };
         Self {

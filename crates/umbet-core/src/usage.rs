@@ -6,7 +6,7 @@
 //! fingers (common practice).
 
 use crate::knot::{Tail, Usage};
-use crate::units::Length;
+use crate::units::{Length, Reader};
 use serde::Serialize;
 use std::f64::consts::PI;
 
@@ -30,6 +30,15 @@ impl Taken {
     /// All of it.
     pub fn total(&self) -> Length {
         self.turns + self.body + self.eye + self.tail
+    }
+}
+
+impl Taken {
+    /// Item by item, in the reader's measures; what is nothing is left out.
+    pub fn items(&self, r: &Reader) -> Vec<LengthItem> {
+        let list = [("round it", self.turns), ("in the knot", self.body), ("loop", self.eye), ("tail", self.tail)];
+        let item = |(of, l): (&str, Length)| LengthItem { of: of.into(), length_m: l.m(), words: r.length(l) };
+        list.into_iter().filter(|(_, l)| l.mm() > 0.5).map(item).collect()
     }
 }
 

@@ -36,6 +36,44 @@ async fn every_knot_has_words_and_every_move_a_drawing() {
     }
 }
 
+/// Cord is reckoned on what the knot is tied to, by geometry, and never on something out of reason.
+#[tokio::test]
+async fn cord_taken_follows_object_and_cord() {
+    let s = Server::empty().await;
+    let taken = async |query: &str| s.get(&format!("/api/knots/prusik/cord?{query}")).await;
+    let (status, usual) = taken("").await;
+    assert_eq!((status, &usual["on"]), (StatusCode::OK, &json!("in 5 mm cord round 11 mm")));
+    // Four turns of 5 mm cord on an 11 mm rope: 4·π·(11 + 5) mm.
+    let turns = usual["items"][0]["length_m"].as_f64().expect("a length");
+    assert!((turns - 4.0 * std::f64::consts::PI * 0.016).abs() < 1e-9, "{turns}");
+    let sum: f64 = usual["items"].as_array().expect("items").iter().filter_map(|i| i["length_m"].as_f64()).sum();
+    assert!((sum - usual["length_m"].as_f64().expect("a length")).abs() < 1e-9);
+    let (_, thicker) = taken("size_mm=16").await;
+    assert!(thicker["length_m"].as_f64() > usual["length_m"].as_f64());
+    for nonsense in ["size_mm=0", "size_mm=2001", "cord_mm=0.1", "cord_mm=-3", "cord_mm=NaN"] {
+        let (status, problem) = taken(nonsense).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{nonsense}: {problem}");
+        assert!(problem["detail"].as_str().is_some_and(|d| d.contains("between")), "{problem}");
+    }
+    // A bend has nothing to go round.
+    let (_, bend) = s.get("/api/knots/zeppelin-bend/cord?cord_mm=8").await;
+    assert_eq!(bend["on"], "in 8 mm cord");
+}
+
+/// Asked for on something it is not tied to, a knot is shown on what it is tied to.
+#[tokio::test]
+async fn a_knot_is_drawn_on_its_own_kind_of_object() {
+    let s = Server::empty().await;
+    let (_, on_a_tree) =
+        s.text("/api/knots/prusik/figure.svg?shape=post&size_mm=250&cord_mm=4&surface=bark-rough").await;
+    let (_, plain) = s.text("/api/knots/prusik/figure.svg?cord_mm=4").await;
+    assert_eq!(on_a_tree, plain);
+    assert!(plain.contains("ob laid") && !plain.contains("ob bark"));
+    let (_, clove) =
+        s.text("/api/knots/clove-hitch/figure.svg?shape=post&size_mm=40&cord_mm=4&surface=bark-rough").await;
+    assert!(clove.contains("ob bark"));
+}
+
 /// Every move of every other way has a picture of its own words; beyond the last there is none.
 #[tokio::test]
 async fn other_ways_are_drawn_move_by_move() {
@@ -86,6 +124,8 @@ async fn drawings_take_any_size_within_reason_and_no_other() {
         "way=0",
         "way=2",
         "way=1&pose=0",
+        "pose=0",
+        "pose=61",
     ] {
         assert_eq!(status(bad).await, 422, "{bad}");
     }

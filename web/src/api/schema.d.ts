@@ -370,6 +370,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/knots/{id}/cord": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cord a knot takes on an object, an estimate to about a fifth. */
+        get: operations["cord_taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/knots/{id}/figure.svg": {
         parameters: {
             query?: never;
@@ -866,6 +883,20 @@ export interface components {
              * @description Stretch at a working pull.
              */
             stretch_percent: number;
+        };
+        /** @description Cord a knot takes. */
+        CordTaken: {
+            /** @description Item by item. */
+            items: components["schemas"]["LengthItem"][];
+            /**
+             * Format: double
+             * @description All of it.
+             */
+            length_m: number;
+            /** @description What it was reckoned in and on. */
+            on: string;
+            /** @description The same in the reader's measures. */
+            words: string;
         };
         /** @description Cord a job's knots take, by kind. */
         CordTotal: {
@@ -1630,6 +1661,8 @@ export interface components {
             telltales: string[];
             /** @description How it unties after load. */
             untie: components["schemas"]["Untie"];
+            /** @description What it is shown on where no joint says. */
+            usual: components["schemas"]["UsualObject"];
             /** @description Other ways of tying it. */
             ways: components["schemas"]["TyingWay"][];
         };
@@ -2326,6 +2359,23 @@ export interface components {
          * @enum {string}
          */
         Untie: "easy" | "fair" | "jams" | "cut";
+        /** @description A middling object for a knot, and cord to go with it. */
+        UsualObject: {
+            /**
+             * Format: double
+             * @description Diameter of the cord.
+             */
+            cord_mm: number;
+            /** @description Shape. */
+            shape: components["schemas"]["Shape"];
+            /**
+             * Format: double
+             * @description Diameter of the object.
+             */
+            size_mm: number;
+            /** @description Surface id. */
+            surface: string;
+        };
         /**
          * @description Fits, fits if, or left on the ground.
          * @enum {string}
@@ -3772,6 +3822,61 @@ export interface operations {
             };
             /** @description No such knot */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cord_taken: {
+        parameters: {
+            query?: {
+                /** @description Diameter of the object; the knot's usual one when absent. */
+                size_mm?: number;
+                /** @description Diameter of the cord; the knot's usual one when absent. */
+                cord_mm?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cord, item by item */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CordTaken"];
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,7 +4,7 @@ import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Model } from '../api/client'
 import type { Stage } from './stage'
 
-const props = defineProps<{ model: Model; step: number; mirrored?: boolean; square?: boolean; says: string }>()
+const props = defineProps<{ model: Model; step: number; mirrored?: boolean; shape?: string; says: string }>()
 const emit = defineEmits<{ still: [] }>()
 const frame = ref<HTMLElement>()
 /** No WebGL here: a still picture is shown instead. */
@@ -24,9 +24,9 @@ onMounted(async () => {
   show()
 })
 function show() {
-  stage?.show(props.model, props.step, Boolean(props.mirrored), Boolean(props.square))
+  stage?.show(props.model, props.step, Boolean(props.mirrored), props.shape)
 }
-watch(() => [props.model, props.step, props.mirrored, props.square], show)
+watch(() => [props.model, props.step, props.mirrored, props.shape], show)
 onBeforeUnmount(() => stage?.end())
 </script>
 

@@ -53,7 +53,7 @@ export class Stage {
     this.observer.observe(frame)
   }
 
-  show(model: Model, step: number, mirrored: boolean, square = false) {
+  show(model: Model, step: number, mirrored: boolean, shape = 'post') {
     this.clear()
     this.knot.scale.x = mirrored ? -1 : 1
     const side = mirrored ? DoubleSide : FrontSide
@@ -67,8 +67,8 @@ export class Stage {
       this.knot.add(end)
     })
     for (const pole of model.poles) {
-      const material = new MeshLambertMaterial({ color: dye('--u-wood'), transparent: true, opacity: 0.72, depthWrite: false })
-      const post = new Mesh(bar(pole.radius, square), material)
+      const material = new MeshLambertMaterial({ color: dye(shape === 'rope' ? '--u-sheet' : '--u-wood'), transparent: true, opacity: 0.72, depthWrite: false })
+      const post = new Mesh(bar(pole.radius, shape === 'square'), material)
       if (pole.axis === 'x') post.rotation.z = Math.PI / 2
       if (pole.axis === 'z') post.rotation.x = Math.PI / 2
       post.position.set(pole.at[0]!, pole.at[1]!, 0)

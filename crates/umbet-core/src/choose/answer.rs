@@ -274,7 +274,7 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
         strength_words: band_of_force(r, left),
         times_the_pull: left.low / case.s.force.n(),
         times_wanted: case.working_share(),
-        cord: items(&cord, r),
+        cord: cord.items(r),
         cord_m: cord.total().m(),
         cord_words: r.length(cord.total()),
         tail_words: r.length(cord.tail),
@@ -284,12 +284,6 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
         leaves: leaves.what.clone(),
         object_radius_d: case.s.ratio(),
     }
-}
-
-fn items(cord: &crate::usage::Taken, r: &Reader) -> Vec<LengthItem> {
-    let list = [("round it", cord.turns), ("in the knot", cord.body), ("loop", cord.eye), ("tail", cord.tail)];
-    let item = |(of, l): (&str, Length)| LengthItem { of: of.into(), length_m: l.m(), words: r.length(l) };
-    list.into_iter().filter(|(_, l)| l.mm() > 0.5).map(item).collect()
 }
 
 /// `1,500 to 1,600 N`.

@@ -34,6 +34,7 @@ const fn class(look: Look) -> &'static str {
         Look::Steel => "ob steel",
         Look::Timber => "ob wood",
         Look::Bark => "ob bark",
+        Look::Rope => "ob laid",
     }
 }
 
@@ -55,11 +56,18 @@ fn end_on(c: P2, r: f64, object: &ObjectLook) -> Vec<Item> {
         p
     };
     let mut items = vec![Item::Fill { class: class(object.look), points: outline(1.0) }];
-    if object.look == Look::Steel {
-        items.push(Item::Fill { class: "hollow", points: outline(0.76) });
-        items.push(Item::line("oe thin", closed(outline(0.76))));
-    } else {
-        items.extend([0.76, 0.5, 0.22].map(|k| Item::line("og", closed(outline(k)))));
+    match object.look {
+        Look::Steel => {
+            items.push(Item::Fill { class: "hollow", points: outline(0.76) });
+            items.push(Item::line("oe thin", closed(outline(0.76))));
+        }
+        Look::Rope => items.extend((0..STRANDS).map(|k| {
+            let (s, q) = (f64::from(k) * 360.0 / f64::from(STRANDS)).to_radians().sin_cos();
+            Item::line("ol", vec![c, [c[0] + r * q, c[1] + r * s]])
+        })),
+        Look::Timber | Look::Bark => {
+            items.extend([0.76, 0.5, 0.22].map(|k| Item::line("og", closed(outline(k)))));
+        }
     }
     items.push(Item::line("oe", closed(outline(1.0))));
     items
@@ -88,11 +96,33 @@ fn side_on(middle: f64, r: f64, object: &ObjectLook, size: P2, upright: bool) ->
             items.push(rect("os", r * 0.55, r * 0.45));
         }
         (Look::Steel, Section::Square) => items.push(rect("os", r * 0.55, r * 0.45)),
+        (Look::Rope, _) => items.extend(lay(r, length).into_iter().map(|run| {
+            let turned = |p: P2| if upright { [middle + p[1], p[0]] } else { [p[0], middle + p[1]] };
+            Item::line("ol", run.into_iter().map(turned).collect())
+        })),
         _ => items.extend(grain(r, length).into_iter().map(|(at, a, b)| rule("og", at, a, b))),
     }
     items.push(rule("oe", -r, -20.0, length + 20.0));
     items.push(rule("oe", r, -20.0, length + 20.0));
     items
+}
+
+/// Strands of a laid rope.
+const STRANDS: i32 = 3;
+
+/// The seams between the strands of a laid rope, across its face from edge to edge.
+fn lay(r: f64, length: f64) -> Vec<Vec<P2>> {
+    // Half a turn shows at a time; a strand comes round in about three diameters and a half.
+    let pitch = 7.0 * r / f64::from(STRANDS);
+    let seam = |x: f64| {
+        let at = |i: i32| {
+            let angle = f64::from(i) / 8.0 * std::f64::consts::PI;
+            [x + f64::from(i) / 8.0 * 3.5 * r, -r * angle.cos()]
+        };
+        (0..=8).map(at).collect()
+    };
+    let count = ((length + 40.0 + 3.5 * r) / pitch).ceil().max(1.0) as i32;
+    (0..count).map(|k| seam(-20.0 - 3.5 * r + f64::from(k) * pitch)).collect()
 }
 
 /// Lines of grain: always the same for the same size, without a random generator.

@@ -9,6 +9,7 @@ pub mod notation;
 pub mod path;
 mod read;
 pub mod spline;
+mod usual;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
@@ -17,3 +18,4 @@ pub use entry::{
 };
 pub use mend::Mend;
 pub use read::{EntryError, Knot, Place, place};
+pub use usual::Usual;

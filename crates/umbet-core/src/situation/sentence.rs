@@ -114,7 +114,7 @@ fn object_parts(s: &Situation, reader: &Reader) -> Vec<Fragment> {
     let kind = s.object.kind;
     let size = if kind.sized { format!(", {}", reader.diameter(s.object.size)) } else { String::new() };
     let mut words = format!("{}{size}", kind.name);
-    if s.object.open_end && kind.sized {
+    if s.object.open_end && kind.faced {
         words.push_str(", open-ended");
     }
     if s.object.sharp_edge {
@@ -125,10 +125,10 @@ fn object_parts(s: &Situation, reader: &Reader) -> Vec<Fragment> {
         object = object.with("size_mm", "Thickness", s.object.size.mm(), kind.least_mm, kind.most_mm, "mm");
     }
     let mut out = Vec::new();
-    if kind.sized {
+    if kind.faced {
         out.push(said("a"));
     }
-    if kind.sized && s.task != Task::Stop {
+    if kind.faced && s.task != Task::Stop {
         out.push(part("surface", "its surface", s.object.material.name.clone()));
     }
     out.push(object);

@@ -1,6 +1,6 @@
 //! Drawings of knots.
 
-use super::knots::find;
+use super::knots::{find, outside};
 use crate::error::{Error, Problem};
 use crate::extract::{Path, Query};
 use crate::state::App;
@@ -88,14 +88,8 @@ impl FigureQuery {
             ("size_mm", self.size_mm, 1.0, 2000.0),
             ("cord_mm", self.cord_mm, 0.5, 60.0),
         ];
-        let mut faults: Vec<Fault> = ranges
-            .into_iter()
-            .filter(|(_, v, least, most)| v.is_some_and(|v| !(v.is_finite() && v >= *least && v <= *most)))
-            .map(|(field, _, least, most)| Fault {
-                field: field.into(),
-                says: format!("Give {field} between {least} and {most}."),
-            })
-            .collect();
+        let mut faults: Vec<Fault> =
+            ranges.into_iter().filter_map(|(field, v, least, most)| outside(field, v, least, most)).collect();
         if self.surface.as_deref().is_some_and(|s| surface(s).is_none()) {
             faults.push(Fault { field: "surface".into(), says: "No such surface. Take one of the list.".into() });
         }
@@ -105,8 +99,11 @@ impl FigureQuery {
         if self.wrong.as_ref().is_some_and(|w| w.chars().count() > LONGEST_WRONG) {
             faults.push(Fault { field: "wrong".into(), says: WRONG.into() });
         }
-        if self.step.is_some_and(|s| !(1..=60).contains(&s)) {
-            faults.push(Fault { field: "step".into(), says: "Moves are counted from 1, to 60 at most.".into() });
+        for (field, v, most) in [("step", self.step, 60), ("way", self.way, 20), ("pose", self.pose, 60)] {
+            if v.is_some_and(|v| !(1..=most).contains(&v)) {
+                let says = format!("Count {field} from 1, to {most} at most.");
+                faults.push(Fault { field: field.into(), says });
+            }
         }
         if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
     }
@@ -120,12 +117,16 @@ impl FigureQuery {
     pub fn figure(&self, knot: &Knot, app: &App) -> Figure {
         let reader = app.settings().reader();
         let cord = self.cord_mm.unwrap_or(4.0);
-        let kind = self.shape.map(object_kind);
+        // A knot is shown on what it is asked for on, unless it is not tied to such a thing.
+        let asked = self.shape.is_none_or(|s| knot.entry.shapes.contains(&s));
+        let kind = self.shape.filter(|_| asked).map(object_kind);
+        let size_mm = self.size_mm.filter(|_| asked);
+        let face = self.surface.as_deref().filter(|_| asked).unwrap_or(knot.usual().surface);
         let object = ObjectLook {
-            radius: self.size_mm.map(|mm| mm / cord / 2.0),
-            look: self.surface.as_deref().and_then(surface).map_or_else(Default::default, |s| s.look),
+            radius: size_mm.map(|mm| mm / cord / 2.0),
+            look: surface(face).map_or_else(Default::default, |s| s.look),
             section: kind.map_or_else(Default::default, |k| k.section),
-            dimension: self.size_mm.filter(|_| self.dimensions).map(|mm| reader.diameter(Length::from_mm(mm))),
+            dimension: size_mm.filter(|_| self.dimensions).map(|mm| reader.diameter(Length::from_mm(mm))),
         };
         let tail = tail_length(knot.entry.usage.tail, Length::from_mm(cord));
         Figure {

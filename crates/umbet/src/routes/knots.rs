@@ -1,21 +1,24 @@
 //! Knots: their words, what their path proves, and their files.
 
 use crate::error::{Error, Problem};
-use crate::extract::Path;
+use crate::extract::{Path, Query};
+use crate::state::App;
 use axum::Json;
+use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use umbet_core::draw::to_obj;
 use umbet_core::knot::notation::Axis;
 use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
-use umbet_core::situation::{Shape, Task};
+use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::{
     Clear, Diagram, Letting, Side, TailPulled, closed, known_letting, missteps, pole_loop, stopper,
 };
-use umbet_core::units::Band;
-use utoipa::ToSchema;
+use umbet_core::units::{Band, Length};
+use umbet_core::usage::{LengthItem, taken};
+use utoipa::{IntoParams, ToSchema};
 
 /// Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`.
 #[derive(Serialize, ToSchema)]
@@ -168,13 +171,41 @@ pub struct KnotWords {
     shapes: Vec<Shape>,
     /// It is drawn on an object.
     on_object: bool,
+    /// What it is shown on where no joint says.
+    usual: UsualObject,
     /// How many ropes it has.
     ropes: usize,
+}
+
+/// A middling object for a knot, and cord to go with it.
+#[derive(Serialize, ToSchema)]
+pub struct UsualObject {
+    /// Diameter of the object.
+    size_mm: f64,
+    /// Diameter of the cord.
+    cord_mm: f64,
+    /// Surface id.
+    surface: String,
+    /// Shape.
+    shape: Shape,
+}
+
+impl UsualObject {
+    fn of(k: &Knot) -> Self {
+        let u = k.usual();
+        Self { size_mm: u.size.mm(), cord_mm: u.cord.mm(), surface: u.surface.to_owned(), shape: u.shape }
+    }
 }
 
 /// The knot of this id.
 pub fn find(id: &str) -> Result<&'static Knot, Error> {
     catalogue().find(id).ok_or(Error::Missing("knot"))
+}
+
+/// What to say of a number out of reason.
+pub fn outside(field: &str, v: Option<f64>, least: f64, most: f64) -> Option<Fault> {
+    let bad = v.is_some_and(|v| !(v.is_finite() && v >= least && v <= most));
+    bad.then(|| Fault { field: field.into(), says: format!("Give {field} between {least} and {most}.") })
 }
 
 /// Every knot.
@@ -238,7 +269,69 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
         confirmed: e.confirmed.clone(),
         shapes: e.shapes.clone(),
         on_object: !k.path.poles.is_empty(),
+        usual: UsualObject::of(k),
         ropes: k.path.strands.len(),
+    }))
+}
+
+/// On what, and in what, a knot's cord is reckoned.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct CordQuery {
+    /// Diameter of the object; the knot's usual one when absent.
+    #[param(minimum = 1, maximum = 2000)]
+    size_mm: Option<f64>,
+    /// Diameter of the cord; the knot's usual one when absent.
+    #[param(minimum = 0.5, maximum = 60)]
+    cord_mm: Option<f64>,
+}
+
+/// Cord a knot takes.
+#[derive(Serialize, ToSchema)]
+pub struct CordTaken {
+    /// Item by item.
+    items: Vec<LengthItem>,
+    /// All of it.
+    length_m: f64,
+    /// The same in the reader's measures.
+    words: String,
+    /// What it was reckoned in and on.
+    on: String,
+}
+
+/// Cord a knot takes on an object, an estimate to about a fifth.
+#[utoipa::path(
+    get, operation_id = "cord_taken", path = "/api/knots/{id}/cord", params(("id" = String, Path, description = "Knot id"), CordQuery),
+    responses(
+        (status = 200, description = "The cord, item by item", body = CordTaken),
+        (status = 400, description = "A value cannot be read", body = Problem),
+        (status = 404, description = "No such knot", body = Problem),
+        (status = 422, description = "A value is out of reason", body = Problem)
+    )
+)]
+pub async fn cord_taken(
+    State(app): State<App>,
+    Path(id): Path<String>,
+    Query(q): Query<CordQuery>,
+) -> Result<Json<CordTaken>, Error> {
+    let k = find(&id)?;
+    let checked = [outside("size_mm", q.size_mm, 1.0, 2000.0), outside("cord_mm", q.cord_mm, 0.5, 60.0)];
+    let faults: Vec<Fault> = checked.into_iter().flatten().collect();
+    if !faults.is_empty() {
+        return Err(Error::Unusable(faults));
+    }
+    let usual = k.usual();
+    let size = q.size_mm.map_or(usual.size, Length::from_mm);
+    let cord = q.cord_mm.map_or(usual.cord, Length::from_mm);
+    let reader = app.settings().reader();
+    let t = taken(&k.entry.usage, k.entry.usage.tail, cord, size);
+    let round = if k.path.poles.is_empty() { String::new() } else { format!(" round {}", reader.diameter(size)) };
+    Ok(Json(CordTaken {
+        items: t.items(&reader),
+        length_m: t.total().m(),
+        words: reader.length(t.total()),
+        on: format!("in {} cord{round}", reader.diameter(cord)),
     }))
 }
 

@@ -42,6 +42,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(knots::list))
         .routes(routes!(knots::get))
         .routes(routes!(knots::list_missteps))
+        .routes(routes!(knots::cord_taken))
         .routes(routes!(knots::model))
         .routes(routes!(knots::notation_file))
         .routes(routes!(knots::code_file))

@@ -113,7 +113,7 @@ function swipe(e: TouchEvent) {
         <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
         <p v-else class="sub">{{ knot.about }}</p>
       </header>
-      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :square="object.on.shape === 'square'" :says="knot.name" @still="still = true"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
+      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :shape="object.on.shape" :says="knot.name" @still="still = true"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
       <KnotFigure v-else class="tie-figure" :knot="knot.id" v-bind="at(step)" labels :dimensions="!way" :behind="behind" :on="object.on" />
       <label v-if="turning && !still" class="slide">Along the tying <BFormInput type="range" min="0" :max="moves" step="0.02" :model-value="slid ?? Math.min(step, moves)" @update:model-value="slid = Number($event)" /></label>
       <div class="tie-tools">

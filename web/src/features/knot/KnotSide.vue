@@ -1,10 +1,29 @@
 <script setup lang="ts">
 // Beside the drawing: what goes wrong, the cord it takes, how it lets go, where practitioners differ.
-import type { KnotAnswer, KnotWords } from '../../api/client'
+import { computed, ref, watch } from 'vue'
+import { api, got, type KnotAnswer, type KnotWords, type Schemas } from '../../api/client'
+import { useHabits } from '../../app/habits'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import CordBar from '../../ui/CordBar.vue'
+import { useObject } from './object'
 
-defineProps<{ knot: KnotWords; answer?: KnotAnswer }>()
+const props = defineProps<{ knot: KnotWords; answer?: KnotAnswer }>()
+const object = useObject()
+const habits = useHabits()
+const reckoned = ref<Schemas['CordTaken']>()
+/** At the joint with its mends; on anything else as the object's sizes say. */
+const cord = computed(() => {
+  const facts = object.asJoint ? props.answer?.facts : undefined
+  return facts ? { words: facts.cord_words, items: facts.cord, on: 'at this joint' } : reckoned.value
+})
+watch(
+  [() => props.knot.id, () => object.on, () => habits.changes],
+  async () => {
+    const query = { size_mm: object.on.size_mm, cord_mm: object.on.cord_mm }
+    reckoned.value = await got(api.GET('/api/knots/{id}/cord', { params: { path: { id: props.knot.id }, query } })).catch(() => undefined)
+  },
+  { immediate: true },
+)
 const percent = (x: number) => `${Math.round(x * 100)}`
 </script>
 
@@ -21,10 +40,10 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     <p><BButton class="btn-tab" :to="`/knots/${knot.id}/wrong`">Right and wrong, drawn</BButton></p>
     <h2>Look for</h2>
     <ul class="looks told"><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul>
-    <template v-if="answer">
-      <h2>Takes {{ answer.facts.cord_words }} of cord</h2>
-      <CordBar :items="answer.facts.cord" />
-      <p class="sub">An estimate: up to a fifth more or less.</p>
+    <template v-if="cord">
+      <h2>Takes {{ cord.words }} of cord</h2>
+      <CordBar :items="cord.items" />
+      <p class="sub">Reckoned {{ cord.on }}. An estimate: up to a fifth more or less.</p>
     </template>
     <h2>Lets go</h2>
     <p>{{ knot.lets_go }}</p>
