@@ -146,21 +146,30 @@ impl Fingerprint {
         }
     }
 
-    /// The same tie wherever its tails were laid: the closures agree, the brackets with the ends held are not asked.
-    pub fn same_closed(&self, other: &Self) -> bool {
-        let loose = |f: &Self| Self { tangles: Vec::new(), ..f.clone() };
-        loose(self).same_tie(&loose(other))
-    }
-
     /// The same tie, its mirror image, or either seen from behind.
     pub fn same_tie(&self, other: &Self) -> bool {
-        let seen = |mirror: bool, swap: bool| other.seen(mirror, swap);
-        [(false, false), (true, false), (false, true), (true, true)].into_iter().any(|(m, s)| {
-            let o = seen(m, s);
-            let mut exchanged = o.clone();
-            exchanged.alone.reverse();
-            *self == o || (self.ropes == 2 && *self == exchanged)
-        })
+        other.views().contains(self)
+    }
+
+    /// Every way the same tie can be met: as it is, in a mirror, from behind, its two ropes exchanged.
+    pub(super) fn views(&self) -> Vec<Self> {
+        let seen = [(false, false), (true, false), (false, true), (true, true)].map(|(m, s)| self.seen(m, s));
+        let exchanged = |view: &Self| {
+            let mut other = view.clone();
+            other.alone.reverse();
+            other
+        };
+        let two = if self.ropes == 2 { seen.iter().map(exchanged).collect() } else { Vec::new() };
+        seen.into_iter().chain(two).collect()
+    }
+
+    /// Its closures alone: the same wherever the tails were laid.
+    pub(super) fn closures_agree(&self, other: &Self) -> bool {
+        (self.ropes, self.bights) == (other.ropes, other.bights)
+            && self.turns == other.turns
+            && self.alone == other.alone
+            && self.joined == other.joined
+            && self.poles == other.poles
     }
 
     /// In a mirror, or from behind.

@@ -57,10 +57,11 @@ pub fn identify(path: &KnotPath) -> Made {
 /// trade thinks of first among the most alike.
 fn nearest(path: &KnotPath, print: &Fingerprint) -> Option<Made> {
     let apart = |k: &Known| k.crossings.abs_diff(path.crossings.len());
-    let held: Vec<&Known> = KNOWN.iter().filter(|k| k.print.same_tie(print)).collect();
+    let views = print.views();
+    let closed: Vec<&Known> = KNOWN.iter().filter(|k| views.iter().any(|v| v.closures_agree(&k.print))).collect();
+    let held: Vec<&Known> = closed.iter().copied().filter(|k| views.contains(&k.print)).collect();
     // With the tails laid elsewhere only the closures can agree.
-    let loose = || KNOWN.iter().filter(|k| k.print.same_closed(print)).collect();
-    let same = if held.is_empty() { loose() } else { held };
+    let same = if held.is_empty() { closed } else { held };
     let least = same.iter().map(|k| apart(k)).min()?;
     if least > 0 {
         return same.iter().find(|k| apart(k) <= least + 1).map(|k| k.made.clone());
