@@ -30,7 +30,7 @@ fn apart(a: [f64; 3], b: [f64; 3]) -> f64 {
 /// Cloth does not stretch: every edge of every pitch is as long as the cover says.
 #[test]
 fn the_cover_keeps_its_size() {
-    let d = shelter();
+    let d = ShelterDraft { slope_across_percent: 0.0, ..shelter() };
     let (l, w) = (d.cover.length_m, d.cover.width_m);
     let edges = |g: &Geometry| -> Vec<f64> {
         let n = g.outline.len();
@@ -133,7 +133,7 @@ fn what_is_offered_makes_it_so() {
 /// What is drawn is said as well, with its numbers: seat, ground, ridge, every guy with its angle and its peg.
 #[test]
 fn the_site_is_measured_out_in_sentences() {
-    let d = ShelterDraft { slope_percent: 0.0, ..shelter() };
+    let d = ShelterDraft { slope_percent: 0.0, slope_across_percent: 0.0, ..shelter() };
     let p = planned(&d);
     let said = |word: &str| p.measures.iter().find(|m| m.contains(word)).unwrap_or_else(|| panic!("{word}"));
     assert!(said("Headroom").contains(&format!("{:.1} m²", p.geometry.floor_m2)));
@@ -179,7 +179,7 @@ fn what_does_not_go_says_what_to_change() {
     let why = try_plan(&narrow).expect_err("too narrow");
     assert!(why.contains("wider"), "{why}");
     let mut low = shelter();
-    low.anchors[0].high_m = 0.8;
+    low.anchors.iter_mut().for_each(|a| a.high_m = 0.8);
     let why = try_plan(&low).expect_err("too low");
     assert!(why.contains("0.80 m high at most"), "{why}");
     let mut dead = shelter();
@@ -332,6 +332,102 @@ fn gear_and_slope_are_felt() {
     let run = |p: &Plan, name: &str| p.geometry.guys.iter().find(|g| g.name == name).map_or(0.0, |g| g.run_m);
     assert!(run(&steep, "near left corner") > run(&steep, "near right corner"), "downhill guys are longer");
     assert_eq!(plain.loops.len(), 5);
+}
+
+/// On any ground the cloth of a ridged pitch stays a rectangle of its size and lies clear of the ground, and one still
+/// sits under it.
+#[test]
+fn on_a_slope_the_cover_is_still_square() {
+    let right_angle =
+        |a: [f64; 3], b: [f64; 3], c: [f64; 3]| (0..3).map(|i| (a[i] - b[i]) * (c[i] - b[i])).sum::<f64>();
+    for pitch in [Pitch::AFrame, Pitch::LeanTo] {
+        for (along, across) in [(0.0, 15.0), (0.0, -15.0), (18.0, 0.0), (-18.0, 6.0), (10.0, -10.0)] {
+            let d = ShelterDraft { pitch, slope_percent: along, slope_across_percent: across, ..shelter() };
+            let g = planned(&d).geometry;
+            let o = &g.outline;
+            let up = if pitch == Pitch::AFrame { d.cover.width_m / 2.0 } else { d.cover.width_m };
+            let (from, to) = if pitch == Pitch::AFrame { (0, 1) } else { (3, 2) };
+            for [ridge, eave] in [[g.ridge[0], o[from]], [g.ridge[1], o[to]]] {
+                assert!((apart(ridge, eave) - up).abs() < 1e-9, "{pitch:?} {along} {across}: {}", apart(ridge, eave));
+            }
+            assert!((apart(o[from], o[to]) - d.cover.length_m).abs() < 1e-9, "{pitch:?} {along} {across}");
+            assert!(right_angle(g.ridge[1], g.ridge[0], o[from]).abs() < 1e-9, "{pitch:?} {along} {across}");
+            assert!(o.iter().all(|p| p[2] > g.ground.at(p[0], p[1])), "{pitch:?} {along} {across}: {o:?}");
+            assert!(g.headroom_m >= g.needed_m);
+            for guy in &g.guys {
+                assert!((guy.peg[2] - g.ground.at(guy.peg[0], guy.peg[1])).abs() < 1e-9, "a peg stands in the ground");
+            }
+        }
+    }
+    // Pegged from one anchor the cloth is nearly so: its back corners are cut a little askew.
+    let half = ShelterDraft { pitch: Pitch::HalfPyramid, slope_across_percent: 10.0, ..shelter() };
+    let o = planned(&half).geometry.outline;
+    assert!((apart(o[1], o[2]) / half.cover.width_m - 1.0).abs() < 0.03 && (apart(o[2], o[3]) - 3.0).abs() < 1e-9);
+}
+
+/// Tied no higher and no lower than each anchor allows, the ridge keeps its height in the middle and slopes.
+#[test]
+fn anchors_of_different_heights_make_a_sloping_ridge() {
+    let level = planned(&shelter());
+    let mut d = shelter();
+    d.anchors[0].high_m = 1.0;
+    let p = planned(&d);
+    let g = &p.geometry;
+    let sag = f64::midpoint(p.forces.sag_m.low, p.forces.sag_m.high);
+    assert!((g.ties_m[0] - sag - 1.0).abs() < 1e-9 && g.ties_m[1] > 1.2, "{:?}", g.ties_m);
+    assert!((g.ridge_m - level.geometry.ridge_m).abs() < 1e-9 && g.headroom_m >= g.needed_m);
+    // The level part of the pull is the same everywhere: the end of the steeper slope bears more (statics).
+    let [near, far] = p.forces.gust_ends_n;
+    assert!(far.high > near.high && level.forces.gust_ends_n[0] == level.forces.gust_ends_n[1]);
+    let said = |p: &Plan, word: &str| p.measures.iter().any(|m| m.contains(word));
+    assert!(said(&p, "high on the ash and") && said(&p, "sloping") && said(&level, "lies level"));
+    // A fork at 1.6 m is the lowest place on the larch.
+    let mut fork = shelter();
+    fork.anchors[1].low_m = 1.6;
+    let g = planned(&fork).geometry;
+    assert!(g.ties_m[1] >= 1.6 && g.ties_m[0] < 1.0 && (g.ridge_m - level.geometry.ridge_m).abs() < 1e-9);
+    // Both high up: the whole ridge is higher than it was asked for.
+    fork.anchors[0].low_m = 1.5;
+    let high = planned(&fork);
+    assert!(high.geometry.ridge_m > 1.5 && high.geometry.ties_m[0] >= 1.5);
+    let mut steep = shelter();
+    (steep.anchors[0].high_m, steep.anchors[1].low_m, steep.anchors[1].high_m) = (0.4, 3.0, 4.0);
+    let why = try_plan(&steep).expect_err("too steep");
+    assert!(why.contains("slide"), "{why}");
+    let mut crossed = shelter();
+    crossed.anchors[0].low_m = 2.5;
+    assert!(crossed.faults().iter().any(|f| f.field == "anchors.0.low_m"));
+}
+
+/// Common practice: the back to the wind, the ridge across it.
+#[test]
+fn the_wind_is_felt_from_where_it_blows() {
+    let mut d = shelter();
+    d.anchors[1].at_m = [6.4, 0.0];
+    d.between = Some([0, 1]);
+    let pull = |d: &ShelterDraft, from: f64| {
+        let p = planned(&ShelterDraft { wind_from_deg: Some(from), ..d.clone() });
+        (p.forces.hardest_guy_n.high, p.change.join(" "))
+    };
+    // The ridge runs east: north and south winds blow across it, east and west ones along it.
+    let across = pull(&d, 0.0).0;
+    assert!((across - pull(&d, 180.0).0).abs() < 1e-6 && (across - planned(&d).forces.hardest_guy_n.high).abs() < 1e-6);
+    let (along, says) = pull(&d, 90.0);
+    assert!(along < across && says.contains("in at the end"), "{says}");
+    let slantwise = pull(&d, 45.0).0;
+    assert!(along < slantwise && slantwise < across);
+    // A lean-to's back is to the right of one who looks along it: south, here.
+    let lean = ShelterDraft { pitch: Pitch::LeanTo, ..d.clone() };
+    let (back, quiet) = pull(&lean, 180.0);
+    let (open, says) = pull(&lean, 0.0);
+    assert!(open > back && says.contains("open side") && !quiet.contains("open side"), "{says} {quiet}");
+    assert!((pull(&lean, 360.0).0 - open).abs() < 1e-6);
+    // From one anchor: the low end to the wind.
+    let plough = ShelterDraft { pitch: Pitch::PloughPoint, ..d };
+    assert!(pull(&plough, 270.0).0 > pull(&plough, 90.0).0);
+    for from in [-1.0, 361.0, f64::NAN] {
+        assert!(!ShelterDraft { wind_from_deg: Some(from), ..shelter() }.faults().is_empty());
+    }
 }
 
 #[test]

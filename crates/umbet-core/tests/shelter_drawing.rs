@@ -73,7 +73,7 @@ fn from_above_everything_is_to_one_scale() {
 fn a_place_on_the_page_is_a_place_on_the_site() {
     let (d, p, l) = drawn(Pitch::AFrame);
     let (scene, frame) = above(&l);
-    let bearing = Bearing::of(&d, &p);
+    let bearing = Bearing::of(&d, &p.between);
     let [ux, uy] = bearing.along;
     let back = |at: [f64; 2]| {
         let (x, y) = ((at[0] - frame.origin[0]) / frame.scale, (at[1] - frame.origin[1]) / frame.scale);
@@ -96,10 +96,43 @@ fn from_the_side_the_ridge_is_as_high_as_it_is_said() {
         let (left, right) = sheet.iter().fold((f64::MAX, f64::MIN), |(a, b), q| (a.min(q[0]), b.max(q[0])));
         let wide = p.geometry.outline.iter().map(|q| q[0]).fold(f64::MIN, f64::max)
             - p.geometry.outline.iter().map(|q| q[0]).fold(f64::MAX, f64::min);
-        let (tall_m, scale) = (p.geometry.ridge_m - p.geometry.eaves_m, (right - left) / wide);
+        // The near side is seen, or where there is none, all of it.
+        let near: Vec<&[f64; 3]> = p.geometry.outline.iter().filter(|q| q[1] < -1e-9).collect();
+        let seen = if near.is_empty() { p.geometry.outline.iter().collect() } else { near };
+        let heights = seen.into_iter().chain(&p.geometry.ridge).map(|q| q[2]);
+        let (high, deep) = heights.fold((f64::MIN, f64::MAX), |(a, b), z| (a.max(z), b.min(z)));
+        let (tall_m, scale) = (high - deep, (right - left) / wide);
         assert!(((low - top) / scale - tall_m).abs() < 0.01, "{pitch:?}: {} for {tall_m}", (low - top) / scale);
         assert!(to_svg(&scene, None).contains("to scale"));
     }
+}
+
+/// On the plan north is where it is, and the wind blows to where it goes.
+#[test]
+fn north_and_wind_point_where_they_should() {
+    let mut d = ShelterDraft::of_the_crew();
+    d.anchors[1].at_m = [6.4, 0.0];
+    (d.between, d.wind_from_deg) = (Some([0, 1]), Some(270.0));
+    let l = looks(&d, &planned(&d), [868.0, 410.0], &Reader::default());
+    let near = |a: [f64; 2], b: [f64; 2]| (a[0] - b[0]).hypot(a[1] - b[1]) < 1e-9;
+    // The ridge runs east, to the right of the page; north is up, which is down the page's y.
+    assert!(near(l.north, [0.0, -1.0]) && near(l.wind, [1.0, 0.0]), "{:?} {:?}", l.north, l.wind);
+    d.wind_from_deg = None;
+    let across = looks(&d, &planned(&d), [868.0, 410.0], &Reader::default());
+    assert!(near(across.wind, [0.0, -1.0]));
+    let arrow = |l: &ShelterLooks| fills(&above(l).0, "pull")[0].clone();
+    assert_ne!(arrow(&l), arrow(&across));
+}
+
+/// A ridge that slopes has the height of both its ends on the drawing; a level one on level ground has one.
+#[test]
+fn both_ends_of_a_sloping_ridge_are_dimensioned() {
+    let mut d = ShelterDraft { slope_percent: 0.0, ..ShelterDraft::of_the_crew() };
+    let words = |d: &ShelterDraft| looks(d, &planned(d), [868.0, 410.0], &Reader::default()).words;
+    assert_eq!(words(&d).ridge_near, None);
+    d.anchors[0].high_m = 0.9;
+    let sloping = words(&d);
+    assert!(sloping.ridge_near.is_some_and(|near| near != sloping.ridge));
 }
 
 /// Nothing runs off the paper, for every pitch, tightening and measure.

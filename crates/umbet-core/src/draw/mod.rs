@@ -21,7 +21,7 @@ pub(crate) use labels::wrapped;
 pub use obj::to_obj;
 pub use object::ObjectLook;
 pub use sheet::sheet;
-pub use shelter::{Frame, ShelterLooks, ShelterWords, above, side};
+pub use shelter::{BESIDE, Frame, ShelterLooks, ShelterWords, above, lowest_eave, side};
 pub use svg::{STANDALONE_STYLE, to_svg};
 
 use crate::knot::spline::P2;

@@ -16,14 +16,17 @@ pub struct ShelterLooks {
     pub others: Vec<(String, f64, P2, bool)>,
     /// The far anchor holds a line.
     pub both: bool,
-    /// Height of the ridge.
-    pub ridge_m: f64,
-    /// Height of the tie on the near anchor.
-    pub tie_m: f64,
+    /// Height of the straight line at the near and at the far anchor's face; where only the near one holds a line, of its tie
+    /// there and of the peak.
+    pub line: [f64; 2],
     /// How far it may sag.
     pub sag_m: f64,
-    /// The ground rises so much along the ridge.
-    pub rise: f64,
+    /// The ground rises so much along the ridge, and across it; it is nought in the middle of the span.
+    pub rises: P2,
+    /// Where the wind blows to, and where north is: along the ridge, and across it.
+    pub wind: P2,
+    /// North.
+    pub north: P2,
     /// The cover's ridge.
     pub ridge: [[f64; 3]; 2],
     /// The cover's outline.
@@ -36,6 +39,8 @@ pub struct ShelterLooks {
     pub seat: [f64; 3],
     /// Sitting height.
     pub sitting_m: f64,
+    /// Height of the cover over the seat.
+    pub headroom_m: f64,
     /// Where a drip stop is tied.
     pub drips: Vec<[f64; 3]>,
     /// Words that stand on the drawings.
@@ -47,8 +52,10 @@ pub struct ShelterLooks {
 pub struct ShelterWords {
     /// Between the anchors.
     pub span: String,
-    /// Height of the ridge.
+    /// Height of the ridge at its far end, or of the peak.
     pub ridge: String,
+    /// Height of the ridge at its near end, where it is another.
+    pub ridge_near: Option<String>,
     /// Height of the eaves.
     pub eaves: String,
     /// Over the seat.
@@ -80,19 +87,29 @@ pub struct Frame {
 const SIDE: f64 = 96.0;
 /// How far the trunks stand over the ties.
 const TOP: f64 = 0.42;
+/// How far from a trunk the ridge's height is dimensioned, metres.
+pub const BESIDE: f64 = 0.2;
+
+/// The corner of an outline whose height is dimensioned: the lowest, and of those the nearest.
+pub fn lowest_eave(outline: &[[f64; 3]]) -> [f64; 3] {
+    let order = |a: &&[f64; 3], b: &&[f64; 3]| a[2].total_cmp(&b[2]).then(a[0].total_cmp(&b[0]));
+    outline.iter().min_by(order).copied().unwrap_or_default()
+}
 
 /// From the side.
 pub fn side(l: &ShelterLooks) -> Scene {
     let (left, right) = extent(l);
-    let tall = l.ridge_m + l.sag_m + TOP;
+    let soil = |x: f64| l.soil(x, 0.0);
+    // What lies lower than the ground in the middle is drawn too.
+    let low = l.guys.iter().map(|g| g[1][2]).chain([soil(left), soil(right)]).fold(0.0, f64::min);
+    let tall = l.top() - low;
     let scale = ((l.size[0] - 2.0 * SIDE) / (right - left)).min((l.size[1] - 70.0) / tall);
     // No higher than it needs: the ground lies at its foot.
     let l = &ShelterLooks { size: [l.size[0], l.size[1].min(tall * scale + 70.0)], ..l.clone() };
-    let ground = l.size[1] - 30.0;
+    let ground = l.size[1] - 30.0 + low * scale;
     let origin = [(l.size[0] - (right + left) * scale) / 2.0, ground];
     let f = Frame { scale, origin };
     let page = |p: [f64; 3]| [f.origin[0] + p[0] * scale, f.origin[1] - p[2] * scale];
-    let soil = |x: f64| l.rise * (x - l.span_m / 2.0);
     let mut items = vec![Item::Fill {
         class: "soil",
         points: vec![
@@ -153,6 +170,21 @@ pub fn above(l: &ShelterLooks) -> (Scene, Frame) {
 }
 
 impl ShelterLooks {
+    /// Height of the ground at a place.
+    fn soil(&self, x: f64, y: f64) -> f64 {
+        self.rises[0] * (x - self.span_m / 2.0) + self.rises[1] * y
+    }
+
+    /// Height of the straight line at a place along it.
+    fn line_at(&self, x: f64) -> f64 {
+        self.line[0] + (self.line[1] - self.line[0]) * x / self.span_m
+    }
+
+    /// Top of the trunks.
+    fn top(&self) -> f64 {
+        self.line[0].max(self.line[1]) + self.sag_m + TOP
+    }
+
     /// What is seen of the cover from the side: near edge and ridge, in one outline.
     fn outline_seen(&self) -> Vec<[f64; 3]> {
         let near: Vec<[f64; 3]> = self.outline.iter().copied().filter(|p| p[1] < -1e-9).collect();
@@ -187,7 +219,7 @@ fn trunk(l: &ShelterLooks, f: &Frame, i: usize, name: &str, thick: f64, foot: f6
         return Vec::new();
     }
     let x = f.origin[0] + if i == 0 { -thick } else { l.span_m } * f.scale;
-    let (top, width) = (f.origin[1] - (l.ridge_m + l.sag_m + TOP) * f.scale, thick * f.scale);
+    let (top, width) = (f.origin[1] - l.top() * f.scale, thick * f.scale);
     let bottom = f.origin[1] - foot * f.scale;
     let edge = |x: f64| Item::line("oe", vec![[x, bottom], [x, top]]);
     let (words_x, anchor) = if i == 0 { (x - 8.0, Anchor::End) } else { (x + width + 8.0, Anchor::Start) };
@@ -221,12 +253,12 @@ fn rope_line(class: &'static str, a: P2, b: P2, width: f64) -> Vec<Item> {
 
 fn ridge_line(l: &ShelterLooks, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
     if !l.both {
-        return rope_line("ra", page([0.0, 0.0, l.tie_m]), page(l.ridge[0]), 5.0);
+        return rope_line("ra", page([0.0, 0.0, l.line[0]]), page(l.ridge[0]), 5.0);
     }
     let sag = |u: f64| 4.0 * l.sag_m * u * (1.0 - u);
     let curve: Vec<P2> = (0..=40)
         .map(|i| f64::from(i) / 40.0)
-        .map(|u| page([u * l.span_m, 0.0, l.ridge_m + l.sag_m - sag(u)]))
+        .map(|u| page([u * l.span_m, 0.0, l.line_at(u * l.span_m) + l.sag_m - sag(u)]))
         .collect();
     let line = |class, w| Item::Lines { class, runs: vec![curve.clone()], width: Some(w), dash: None };
     vec![line("re", 8.0), line("ra", 5.0)]
@@ -287,40 +319,50 @@ fn dimension(a: P2, b: P2, words_at: P2, anchor: Anchor, words: &str) -> Vec<Ite
 fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
     let w = &l.words;
     let mut items = Vec::new();
-    let top = page([0.0, 0.0, l.ridge_m + l.sag_m + TOP - 0.08])[1];
+    let top = page([0.0, 0.0, l.top() - 0.08])[1];
     if l.both {
         let (a, b) = ([f.origin[0], top], [page([l.span_m, 0.0, 0.0])[0], top]);
         items.extend(dimension(a, b, [f64::midpoint(a[0], b[0]), top - 9.0], Anchor::Middle, &w.span));
     }
-    let ridge_x = if l.both { l.span_m - 0.2 } else { l.ridge[0][0] };
-    let (a, b) = (page([ridge_x, 0.0, 0.0]), page([ridge_x, 0.0, l.ridge_m]));
+    let high = |x: f64, top: f64| (page([x, 0.0, l.soil(x, 0.0)]), page([x, 0.0, top]));
+    let ridge_x = if l.both { l.span_m - BESIDE } else { l.ridge[0][0] };
+    let (a, b) = high(ridge_x, if l.both { l.line_at(ridge_x) } else { l.ridge[0][2] });
     let (words_x, anchor) = if l.both { (a[0] - 10.0, Anchor::End) } else { (a[0] + 10.0, Anchor::Start) };
     items.extend(dimension(a, b, [words_x, a[1] - 0.16 * (a[1] - b[1])], anchor, &w.ridge));
-    let eave = l
-        .outline
-        .iter()
-        .copied()
-        .min_by(|a, b| (a[2], a[0]).partial_cmp(&(b[2], b[0])).unwrap_or(std::cmp::Ordering::Equal))
-        .unwrap_or_default();
-    if eave[2] > 0.2 && l.both {
-        let (a, b) = (page([eave[0], 0.0, 0.0]), page([eave[0], 0.0, eave[2]]));
+    if let Some(words) = &w.ridge_near {
+        let (a, b) = high(BESIDE, l.line_at(BESIDE));
+        items.extend(dimension(a, b, [a[0] + 10.0, a[1] - 0.5 * (a[1] - b[1])], Anchor::Start, words));
+    }
+    let eave = lowest_eave(&l.outline);
+    let under = l.soil(eave[0], eave[1]);
+    if eave[2] - under > 0.2 && l.both {
+        let (a, b) = (page([eave[0], 0.0, under]), page([eave[0], 0.0, eave[2]]));
         items.extend(dimension(a, b, [a[0] - 26.0, f64::midpoint(a[1], b[1]) + 6.0], Anchor::End, &w.eaves));
     }
-    let head = page([l.seat[0] + 0.75 * l.sitting_m, 0.0, 0.0]);
-    let over = page([l.seat[0] + 0.75 * l.sitting_m, 0.0, headroom_of(l)]);
+    let beside = l.seat[0] + 0.75 * l.sitting_m;
+    let (head, over) = (page([beside, 0.0, l.seat[2]]), page([beside, 0.0, l.seat[2] + l.headroom_m]));
     let words_at = [head[0] + 10.0, f64::midpoint(head[1], over[1]) + 6.0];
     items.extend(dimension(head, over, words_at, Anchor::Start, &w.headroom));
-    let line = page([if l.both { 0.0 } else { l.ridge[0][0] }, 0.0, l.ridge_m + l.sag_m]);
+    let line = if l.both { [0.0, 0.0, l.line[0] + l.sag_m] } else { [l.ridge[0][0], 0.0, l.ridge[0][2]] };
+    let line = page(line);
     items.push(text("lab halo", [line[0] + 14.0, line[1] - 8.0], Anchor::Start, &w.pull));
     if let Some([first, second]) = &w.flag {
-        items.extend(pennant(page([l.ridge[1][0] + 0.22, 0.0, l.ridge_m]), first, second));
+        let x = l.ridge[1][0] + 0.22;
+        let [x, y] = page([x, 0.0, l.line_at(x)]);
+        // Before the ridge's dimension, where the far span is short.
+        let room = page([ridge_x, 0.0, 0.0])[0] - 12.0 - pennant_width(first, second);
+        items.extend(pennant([x.min(room), y], first, second));
     }
     items
 }
 
+fn pennant_width(first: &str, second: &str) -> f64 {
+    first.chars().count().max(second.chars().count()) as f64 * 8.8 + 30.0
+}
+
 /// A pennant hung from the line, two lines of words on it.
 fn pennant([x, y]: P2, first: &str, second: &str) -> Vec<Item> {
-    let wide = first.chars().count().max(second.chars().count()) as f64 * 8.8 + 30.0;
+    let wide = pennant_width(first, second);
     let (top, low) = (y + 14.0, y + 66.0);
     vec![
         Item::Lines { class: "oe", runs: vec![vec![[x, y - 8.0], [x, low + 4.0]]], width: Some(4.0), dash: None },
@@ -331,12 +373,6 @@ fn pennant([x, y]: P2, first: &str, second: &str) -> Vec<Item> {
         text("flagt", [x + 10.0, y + 35.0], Anchor::Start, first),
         text("flagt", [x + 10.0, y + 56.0], Anchor::Start, second),
     ]
-}
-
-/// Height of the cover over the seat, from its ridge and outline.
-fn headroom_of(l: &ShelterLooks) -> f64 {
-    let eave = l.outline.iter().map(|p| p[2]).fold(f64::MAX, f64::min);
-    l.ridge_m - (l.ridge_m - eave) * 0.22
 }
 
 fn above_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
@@ -355,17 +391,38 @@ fn above_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Ve
         let at = page(*peg);
         items.push(text("labn halo", [at[0] + 14.0, at[1] + 4.0], Anchor::Start, &w.guy));
     }
-    items.extend(wind_arrow([64.0, l.size[1] - 92.0], &w.wind));
+    items.extend(wind_arrow([64.0, l.size[1] - 92.0], l.wind, &w.wind));
+    items.extend(north([l.size[0] - 40.0, 44.0], l.north));
     items.extend(scale_bar(f, [24.0, l.size[1] - 22.0]));
     items
 }
 
-/// Across the ridge: the way it is worst.
-fn wind_arrow([x, y]: P2, words: &str) -> Vec<Item> {
+/// Points given along and across a direction, turned to it about a place.
+fn turned(at: P2, [dx, dy]: P2, points: &[P2]) -> Vec<P2> {
+    points.iter().map(|[a, b]| [at[0] + a * dx - b * dy, at[1] + a * dy + b * dx]).collect()
+}
+
+/// The way the wind blows.
+fn wind_arrow(at: P2, to: P2, words: &str) -> Vec<Item> {
+    let middle = [at[0], at[1] - 26.0];
     vec![
-        Item::Lines { class: "oe", runs: vec![vec![[x, y], [x, y - 34.0]]], width: Some(7.0), dash: None },
-        Item::Fill { class: "pull", points: vec![[x, y - 52.0], [x + 14.0, y - 28.0], [x - 14.0, y - 28.0]] },
-        text("lab halo", [x - 40.0, y + 20.0], Anchor::Start, words),
+        Item::Lines {
+            class: "oe",
+            runs: vec![turned(middle, to, &[[-26.0, 0.0], [8.0, 0.0]])],
+            width: Some(7.0),
+            dash: None,
+        },
+        Item::Fill { class: "pull", points: turned(middle, to, &[[26.0, 0.0], [2.0, 14.0], [2.0, -14.0]]) },
+        text("lab halo", [at[0] - 40.0, at[1] + 26.0], Anchor::Start, words),
+    ]
+}
+
+/// A needle to north.
+fn north(at: P2, to: P2) -> Vec<Item> {
+    let letter = turned(at, to, &[[-16.0, 0.0]])[0];
+    vec![
+        Item::Fill { class: "nxh", points: turned(at, to, &[[20.0, 0.0], [-4.0, 7.0], [-4.0, -7.0]]) },
+        text("dimt halo", [letter[0], letter[1] + 6.0], Anchor::Middle, "N"),
     ]
 }
 

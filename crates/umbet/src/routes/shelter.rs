@@ -112,7 +112,7 @@ pub async fn work_out(app: &App, input: &ShelterInput) -> Result<ShelterView, Er
             let side_looks = looks(&input.shelter, &plan, [input.width, 300.0], &reader);
             let above_looks = looks(&input.shelter, &plan, [input.width, 410.0], &reader);
             let (scene, frame) = above(&above_looks);
-            let bearing = Bearing::of(&input.shelter, &plan);
+            let bearing = Bearing::of(&input.shelter, &plan.between);
             ShelterView {
                 impossible: None,
                 side: to_svg(&side(&side_looks), None),

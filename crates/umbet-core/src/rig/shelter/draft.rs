@@ -87,7 +87,10 @@ pub struct Anchor {
     pub size_mm: f64,
     /// Surface id.
     pub surface: String,
-    /// Highest place a line can be tied, metres above the ground.
+    /// Lowest place a line can be tied, metres above the ground at its foot.
+    #[serde(default)]
+    pub low_m: f64,
+    /// Highest place a line can be tied, metres above the ground at its foot.
     pub high_m: f64,
     /// Alive and sound, nothing dead above.
     pub sound: bool,
@@ -119,6 +122,10 @@ pub struct ShelterDraft {
     /// The ground rises so much along the ridge, per cent.
     #[serde(default)]
     pub slope_percent: f64,
+    /// The ground rises so much across the ridge, to the right of one who looks from the near anchor to the far one, per
+    /// cent.
+    #[serde(default)]
+    pub slope_across_percent: f64,
     /// Id of the ground.
     pub ground: String,
     /// Beaufort number of the mean wind.
@@ -126,6 +133,9 @@ pub struct ShelterDraft {
     /// Speed of the gusts, m/s; reckoned from the Beaufort number when absent.
     #[serde(default)]
     pub gust_ms: Option<f64>,
+    /// Where the wind comes from, degrees from north through east; across the ridge, on the closed side, when absent.
+    #[serde(default)]
+    pub wind_from_deg: Option<f64>,
     /// How many sit under it.
     pub people: u8,
     /// The sheet.
@@ -167,6 +177,7 @@ impl ShelterDraft {
             at_m,
             size_mm,
             surface: "bark-rough".into(),
+            low_m: 0.0,
             high_m: 2.2,
             sound,
         };
@@ -181,9 +192,11 @@ impl ShelterDraft {
             ],
             between: None,
             slope_percent: 3.0,
+            slope_across_percent: 2.0,
             ground: "turf-wet".into(),
             beaufort: 6,
             gust_ms: None,
+            wind_from_deg: None,
             people: 2,
             cover: Cover { kind: "sheet-eyelets".into(), length_m: 3.0, width_m: 2.8 },
             pitch: Pitch::AFrame,
@@ -222,6 +235,8 @@ impl ShelterDraft {
             all.ask(&field("name"), (1..=60).contains(&a.name.trim().chars().count()), "Name it in 60 characters.");
             all.within(&field("size_mm"), a.size_mm, 10.0, 1500.0, "mm");
             all.within(&field("high_m"), a.high_m, 0.3, 6.0, "m");
+            all.within(&field("low_m"), a.low_m, 0.0, 6.0, "m");
+            all.ask(&field("low_m"), a.low_m <= a.high_m, "The lowest tie cannot be above the highest.");
             all.within(&field("at_m"), a.at_m[0].abs().max(a.at_m[1].abs()), 0.0, 500.0, "m");
             all.ask(&field("surface"), crate::object::surface(&a.surface).is_some(), "Take a surface of the list.");
         }
@@ -230,6 +245,10 @@ impl ShelterDraft {
             all.ask("between", known, "Name two different anchors of the list, counted from 0.");
         }
         all.within("slope_percent", self.slope_percent, -40.0, 40.0, "%");
+        all.within("slope_across_percent", self.slope_across_percent, -40.0, 40.0, "%");
+        if let Some(v) = self.wind_from_deg {
+            all.within("wind_from_deg", v, 0.0, 360.0, "degrees");
+        }
         all.ask("ground", super::stock().grounds.iter().any(|g| g.id == self.ground), "Take a ground of the list.");
         all.ask("beaufort", self.beaufort <= 12, "Beaufort numbers go from 0 to 12.");
         if let Some(v) = self.gust_ms {

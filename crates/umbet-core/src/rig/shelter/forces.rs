@@ -6,6 +6,7 @@
 use super::draft::{ShelterDraft, Tighten};
 use super::pitch::{Geometry, uses_both};
 use super::stock::CoverKind;
+use super::wind::Shares;
 use crate::cord::{Cord, cord};
 use crate::rig::line::{Method, Reach, band, reaches, stiffness};
 use crate::statics::line::{Line, Load, Loaded};
@@ -15,12 +16,6 @@ use serde::Serialize;
 
 /// Gust over mean wind inland (wind-loading handbooks, recalled).
 const GUST: f64 = 1.4;
-/// Pressure across a steep panel as a share of the wind's own (handbook tables for canopy roofs, recalled).
-const STEEP: Band = Band { low: 0.4, high: 0.8 };
-/// The same for a flat one, up or down.
-const FLAT: Band = Band { low: 0.3, high: 0.9 };
-/// Slope from which a panel is steep.
-const STEEP_FROM: f64 = 0.52;
 /// How far a panel bellies in a gust, as a share of its width (common practice: a hand in a metre).
 const BELLY: Band = Band { low: 0.10, high: 0.15 };
 /// Pull in a guy drawn up by hand in calm air, newtons a metre of eave (common practice).
@@ -38,10 +33,14 @@ pub struct Forces {
     pub guys_n: Vec<Band>,
     /// The hardest pulled of them.
     pub hardest_guy_n: Band,
-    /// Pull at the ridge's ends in calm air.
+    /// Pull at the ridge's ends in calm air, the harder pulled of them.
     pub calm_n: Band,
-    /// Pull at the ridge's ends in the gust.
+    /// Pull at the ridge's ends in the gust, the harder pulled of them.
     pub ridge_n: Band,
+    /// Pull on the near and on the far anchor in calm air.
+    pub calm_ends_n: [Band; 2],
+    /// Pull on the near and on the far anchor in the gust.
+    pub gust_ends_n: [Band; 2],
     /// How far the ridge hangs below the straight line in calm air, metres.
     pub sag_m: Band,
     /// How much longer the ridge is when tight, metres.
@@ -75,55 +74,107 @@ pub fn gust_of(number: u8) -> f64 {
     GUST * beaufort_speed(number)
 }
 
-/// Pull at the cover's edge, newtons a metre: in the gust over what was drawn up.
-fn edge_n_per_m(g: &Geometry, pressure_pa: f64) -> Band {
-    let across = if g.slope >= STEEP_FROM { STEEP } else { FLAT };
-    let wind = |c: f64, belly: f64| c * pressure_pa * g.panel_m / (8.0 * belly);
-    Band::new(wind(across.low, BELLY.high) + DRAWN_UP.low, wind(across.high, BELLY.low) + DRAWN_UP.high)
+/// What the pulls are reckoned from.
+#[derive(Clone, Copy)]
+pub struct Set<'a> {
+    /// As asked.
+    pub draft: &'a ShelterDraft,
+    /// Laid out.
+    pub geometry: &'a Geometry,
+    /// The cover.
+    pub cover: &'a CoverKind,
+    /// What the tightening reaches.
+    pub reaches: &'a [Reach],
+    /// What the wind meets.
+    pub shares: Shares,
 }
 
-/// Pull in each guy in a gust of this pressure. A corner guy lies slantwise: its share of the edge is only the part of
-/// its pull across the ridge.
-fn guys(g: &Geometry, pressure_pa: f64) -> Vec<Band> {
-    let edge = edge_n_per_m(g, pressure_pa);
-    let pull = |holds: f64, corner: bool| edge.scaled(holds * if corner { std::f64::consts::SQRT_2 } else { 1.0 });
-    g.guys.iter().map(|guy| pull(guy.holds_m, guy.corner)).collect()
-}
-
-fn hardest(guys: &[Band]) -> Band {
-    guys.iter().copied().max_by(|a, b| a.high.total_cmp(&b.high)).unwrap_or(DRAWN_UP)
-}
-
-fn ends(states: &[Loaded]) -> Band {
-    band(states.iter().map(|s| s.ends_n[0].max(s.ends_n[1])))
-}
-
-/// Pull in the hardest guy and at the ridge's ends in a gust of this speed.
-pub fn pulls(draft: &ShelterDraft, g: &Geometry, cover: &CoverKind, reaches: &[Reach], gust_ms: f64) -> [Band; 2] {
-    let q = pressure(gust_ms);
-    [hardest(&guys(g, q)), ends(&ridge_states(draft, g, cover, reaches, edge_n_per_m(g, q)))]
-}
-
-/// Forces in a gust of this speed.
-pub fn forces(draft: &ShelterDraft, g: &Geometry, cover: &CoverKind, reaches: &[Reach], gust_ms: f64) -> Forces {
-    let q = pressure(gust_ms);
-    let guys_n = guys(g, q);
-    let calm = ridge_states(draft, g, cover, reaches, edge_n_per_m(g, 0.0));
-    let blown = ridge_states(draft, g, cover, reaches, edge_n_per_m(g, q));
-    let calm_n = ends(&calm);
-    let stiff = stiffness(ridge_cord(draft));
-    let length = line_length(draft, g);
-    Forces {
-        gust_ms,
-        pressure_pa: q,
-        hardest_guy_n: hardest(&guys_n),
-        guys_n,
-        calm_n,
-        ridge_n: ends(&blown),
-        sag_m: band(calm.iter().map(|s| s.sag_m)),
-        stretch_m: Band::new(calm_n.low / stiff.high * length, calm_n.high / stiff.low * length),
-        pool_n: pool(g, cover),
+impl Set<'_> {
+    /// Pull at the cover's edge, newtons a metre: in the gust over what was drawn up.
+    fn edge_n_per_m(&self, pressure_pa: f64) -> Band {
+        let g = self.geometry;
+        let across = self.shares.on_panel(g.slope);
+        let wind = |c: f64, belly: f64| c * pressure_pa * g.panel_m / (8.0 * belly);
+        Band::new(wind(across.low, BELLY.high) + DRAWN_UP.low, wind(across.high, BELLY.low) + DRAWN_UP.high)
     }
+
+    /// Pull in each guy in a gust of this pressure. A corner guy lies slantwise: its share of the edge is only the part of
+    /// its pull across the ridge.
+    fn guys(&self, pressure_pa: f64) -> Vec<Band> {
+        let edge = self.edge_n_per_m(pressure_pa);
+        let pull = |holds: f64, corner: bool| edge.scaled(holds * if corner { std::f64::consts::SQRT_2 } else { 1.0 });
+        self.geometry.guys.iter().map(|guy| pull(guy.holds_m, guy.corner)).collect()
+    }
+
+    /// Pull in the hardest guy and at the harder pulled end of the ridge in a gust of this speed.
+    pub fn pulls(&self, gust_ms: f64) -> [Band; 2] {
+        let q = pressure(gust_ms);
+        [hardest(&self.guys(q)), hardest(&ends(&self.ridge_states(self.edge_n_per_m(q))))]
+    }
+
+    /// Forces in a gust of this speed.
+    pub fn forces(&self, gust_ms: f64) -> Forces {
+        let q = pressure(gust_ms);
+        let guys_n = self.guys(q);
+        let calm = self.ridge_states(self.edge_n_per_m(0.0));
+        let blown = self.ridge_states(self.edge_n_per_m(q));
+        let (calm_ends_n, gust_ends_n) = (ends(&calm), ends(&blown));
+        let calm_n = hardest(&calm_ends_n);
+        let stiff = stiffness(ridge_cord(self.draft));
+        let length = self.line_length();
+        Forces {
+            gust_ms,
+            pressure_pa: q,
+            hardest_guy_n: hardest(&guys_n),
+            guys_n,
+            calm_n,
+            ridge_n: hardest(&gust_ends_n),
+            calm_ends_n,
+            gust_ends_n,
+            sag_m: band(calm.iter().map(|s| s.sag_m)),
+            stretch_m: Band::new(calm_n.low / stiff.high * length, calm_n.high / stiff.low * length),
+            pool_n: pool(self.geometry, self.cover),
+        }
+    }
+
+    /// Length of the line that bears the cover.
+    fn line_length(&self) -> f64 {
+        let g = self.geometry;
+        if uses_both(self.draft.pitch) { g.span_m.hypot(g.rise_m()) } else { g.peak_line_m() }
+    }
+
+    /// The ridge at rest, for both ends of every band. Where it does not run from anchor to anchor the line only
+    /// holds the cover's peak: a straight pull of its edge.
+    fn ridge_states(&self, edge: Band) -> Vec<Loaded> {
+        let (draft, g) = (self.draft, self.geometry);
+        if !uses_both(draft.pitch) {
+            let pull = |e: f64| e * g.eave_m / 2.0 + draft.gear_n;
+            let straight = |n: f64| Loaded { sag_m: 0.0, ends_n: [n, n], level_n: n };
+            return vec![straight(pull(edge.low)), straight(pull(edge.high))];
+        }
+        let stiff = stiffness(ridge_cord(draft));
+        let set = set(draft, self.reaches);
+        let mut all = Vec::new();
+        for e in [edge.low, edge.high] {
+            // Half of what stands on a panel hangs on the ridge.
+            let load = Load::Spread(ridge_load(g, self.cover, e) + draft.gear_n + pool(g, self.cover).high / 2.0);
+            for set_n in [set.low, set.high] {
+                for stiffness_n in [stiff.low, stiff.high] {
+                    let line = Line { span_m: g.span_m, rise_m: g.rise_m(), set_n: set_n.max(1.0), stiffness_n };
+                    all.push(line.loaded(load));
+                }
+            }
+        }
+        all
+    }
+}
+
+fn hardest(pulls: &[Band]) -> Band {
+    pulls.iter().copied().max_by(|a, b| a.high.total_cmp(&b.high)).unwrap_or(DRAWN_UP)
+}
+
+fn ends(states: &[Loaded]) -> [Band; 2] {
+    [0, 1].map(|i| band(states.iter().map(|s| s.ends_n[i])))
 }
 
 /// How far cloth hangs between ridge and eave in rain, as a share of the panel's width: least, and most where it slackens
@@ -147,11 +198,6 @@ fn pool(g: &Geometry, cover: &CoverKind) -> Band {
     Band::new(weight(HANGS[0]), weight(if cover.stretches_wet { HANGS[2] } else { HANGS[1] }))
 }
 
-/// Length of the line that bears the cover.
-fn line_length(draft: &ShelterDraft, g: &Geometry) -> f64 {
-    if uses_both(draft.pitch) { g.span_m } else { g.peak_line_m() }
-}
-
 /// What the tightening chosen reaches.
 fn set(draft: &ShelterDraft, reaches: &[Reach]) -> Band {
     let method = match draft.tighten {
@@ -160,30 +206,6 @@ fn set(draft: &ShelterDraft, reaches: &[Reach]) -> Band {
         Tighten::ByHand => Method::ByHand,
     };
     reaches.iter().find(|r| r.method == method).map_or(Band::new(draft.pull_n, draft.pull_n), |r| r.set_n)
-}
-
-/// The ridge at rest, for both ends of every band. Where it does not run from anchor to anchor the line only
-/// holds the cover's peak: a straight pull of its edge.
-fn ridge_states(draft: &ShelterDraft, g: &Geometry, cover: &CoverKind, reaches: &[Reach], edge: Band) -> Vec<Loaded> {
-    if !uses_both(draft.pitch) {
-        let pull = |e: f64| e * g.eave_m / 2.0 + draft.gear_n;
-        let straight = |n: f64| Loaded { sag_m: 0.0, ends_n: [n, n], level_n: n };
-        return vec![straight(pull(edge.low)), straight(pull(edge.high))];
-    }
-    let stiff = stiffness(ridge_cord(draft));
-    let set = set(draft, reaches);
-    let mut all = Vec::new();
-    for e in [edge.low, edge.high] {
-        // Half of what stands on a panel hangs on the ridge.
-        let load = Load::Spread(ridge_load(g, cover, e) + draft.gear_n + pool(g, cover).high / 2.0);
-        for set_n in [set.low, set.high] {
-            for stiffness_n in [stiff.low, stiff.high] {
-                let line = Line { span_m: g.span_m, rise_m: 0.0, set_n: set_n.max(1.0), stiffness_n };
-                all.push(line.loaded(load));
-            }
-        }
-    }
-    all
 }
 
 /// What the panels and the cloth put on the ridge: the windward panel's pull down its slope and across, less what the

@@ -2,8 +2,10 @@
 
 use super::draft::ShelterDraft;
 use super::pitch::uses_both;
+use super::site::Between;
+use super::wind::Blow;
 use super::{Plan, gust, neck_height};
-use crate::draw::{ShelterLooks, ShelterWords};
+use crate::draw::{BESIDE, ShelterLooks, ShelterWords, lowest_eave};
 use crate::units::{Band, Force, Length, Reader};
 use serde::Serialize;
 
@@ -19,8 +21,8 @@ pub struct Bearing {
 
 impl Bearing {
     /// Of a plan.
-    pub fn of(draft: &ShelterDraft, plan: &Plan) -> Self {
-        let [a, b] = plan.between.anchors.map(|i| &draft.anchors[i]);
+    pub fn of(draft: &ShelterDraft, between: &Between) -> Self {
+        let [a, b] = between.anchors.map(|i| &draft.anchors[i]);
         let (dx, dy) = (b.at_m[0] - a.at_m[0], b.at_m[1] - a.at_m[1]);
         let apart = dx.hypot(dy).max(1e-9);
         let along = [dx / apart, dy / apart];
@@ -30,7 +32,11 @@ impl Bearing {
 
     /// Along and across the ridge; across grows to the right of one who looks along it.
     fn local(&self, at: [f64; 2]) -> [f64; 2] {
-        let (x, y) = (at[0] - self.from_m[0], at[1] - self.from_m[1]);
+        self.turned([at[0] - self.from_m[0], at[1] - self.from_m[1]])
+    }
+
+    /// A direction, given east and north.
+    pub(super) fn turned(&self, [x, y]: [f64; 2]) -> [f64; 2] {
         [x * self.along[0] + y * self.along[1], x * self.along[1] - y * self.along[0]]
     }
 }
@@ -38,7 +44,8 @@ impl Bearing {
 /// A plan's drawings at this size.
 pub fn looks(draft: &ShelterDraft, plan: &Plan, size: [f64; 2], reader: &Reader) -> ShelterLooks {
     let g = &plan.geometry;
-    let bearing = Bearing::of(draft, plan);
+    let bearing = Bearing::of(draft, &plan.between);
+    let wind = Blow::of(draft, &bearing);
     let both = uses_both(draft.pitch);
     let anchor = |i: usize| (draft.anchors[i].name.clone(), draft.anchors[i].size_mm / 1000.0);
     let taken = |i: &usize| plan.between.anchors.contains(i) && (both || *i == plan.between.anchors[0]);
@@ -52,16 +59,22 @@ pub fn looks(draft: &ShelterDraft, plan: &Plan, size: [f64; 2], reader: &Reader)
         anchors: plan.between.anchors.map(anchor),
         others: others.collect(),
         both,
-        ridge_m: g.ridge_m,
-        tie_m: g.tie_m,
-        sag_m: plan.forces.sag_m.high,
-        rise: draft.slope_percent / 100.0,
+        line: if both {
+            [0.0, g.span_m].map(|x| g.line_at(x))
+        } else {
+            [g.ties_m[0] + g.ground.at(0.0, 0.0), g.ridge[0][2]]
+        },
+        sag_m: if both { plan.forces.sag_m.high } else { 0.0 },
+        rises: [g.ground.along, g.ground.across],
+        wind: [wind.along, wind.across],
+        north: bearing.turned([0.0, 1.0]),
         ridge: g.ridge,
         outline: g.outline.clone(),
         guys: g.guys.iter().map(|guy| [guy.from, guy.peg]).collect(),
         poles: g.poles.clone(),
         seat: g.seat,
         sitting_m: g.needed_m - 0.12,
+        headroom_m: g.headroom_m,
         drips: g.drips.iter().filter(|d| d.stop).map(|d| d.at).collect(),
         words: words(draft, plan, reader),
     }
@@ -74,11 +87,16 @@ fn words(draft: &ShelterDraft, plan: &Plan, reader: &Reader) -> ShelterWords {
     let along = xs.clone().fold(f64::MIN, f64::max) - xs.fold(f64::MAX, f64::min);
     let ys = g.outline.iter().map(|p| p[1]);
     let across = ys.clone().fold(f64::MIN, f64::max) - ys.fold(f64::MAX, f64::min);
+    let both = uses_both(draft.pitch);
+    let over = |x: f64| m(g.line_at(x) - g.ground.at(x, 0.0));
+    let [near, far] = [BESIDE, g.span_m - BESIDE];
+    let eave = lowest_eave(&g.outline);
     let longest = g.guys.iter().map(|g| g.run_m).fold(0.0, f64::max);
     ShelterWords {
         span: format!("{} between the faces", m(g.span_m)),
-        ridge: m(g.ridge_m),
-        eaves: m(g.eaves_m),
+        ridge: if both { over(far) } else { m(g.ridge_m) },
+        ridge_near: (both && over(near) != over(far)).then(|| over(near)),
+        eaves: m(eave[2] - g.ground.at(eave[0], eave[1])),
         headroom: m(g.headroom_m),
         pull: format!(
             "ridge {}, up to {} in a gust",

@@ -19,21 +19,28 @@ pub fn measures(draft: &ShelterDraft, between: &Between, g: &Geometry, f: &Force
         g.floor_m2
     )];
     if uses_both(draft.pitch) {
+        let [a, b] = g.ties_m.map(m);
+        let ties =
+            if a == b { format!("{a} high at both ends") } else { format!("{a} high on {near} and {b} on {far}") };
+        let lies = if g.rise_m().abs() < 0.02 { "level" } else { "sloping" };
         all.push(format!(
-            "Tie the ridge {} high at both ends: it comes down to {} in the middle, {} to {} of sag, est.",
-            m(g.tie_m),
+            "Tie the ridge {ties}, each over the ground at its foot: it lies {lies} and comes down to {} in its middle, {} to {} of sag, est.",
             m(g.ridge_m),
             m(f.sag_m.low),
             m(f.sag_m.high)
         ));
         all.push(format!("Tight, it is {} to {} longer than slack, est.", m(f.stretch_m.low), m(f.stretch_m.high)));
-        all.push(format!(
-            "Pull on {near} and on {far}: {}; in the gust {}.",
-            band(f.calm_n, reader),
-            band(f.ridge_n, reader)
-        ));
+        let pull = |i: usize| (band(f.calm_ends_n[i], reader), band(f.gust_ends_n[i], reader));
+        let (near_pull, far_pull) = (pull(0), pull(1));
+        if near_pull == far_pull {
+            all.push(format!("Pull on {near} and on {far}: {}; in the gust {}.", near_pull.0, near_pull.1));
+        } else {
+            for (name, (calm, gust)) in [(near, near_pull), (far, far_pull)] {
+                all.push(format!("Pull on {name}: {calm}; in the gust {gust}."));
+            }
+        }
     } else {
-        all.push(format!("Peak line tied {} high on {near}: {} in the gust.", m(g.tie_m), band(f.ridge_n, reader)));
+        all.push(format!("Peak line tied {} high on {near}: {} in the gust.", m(g.ties_m[0]), band(f.ridge_n, reader)));
     }
     all.extend(g.guys.iter().zip(&f.guys_n).map(|(guy, pull)| of_guy(guy, *pull, reader)));
     all

@@ -4,6 +4,7 @@ mod draft;
 mod forces;
 mod joints;
 mod lengths;
+mod lie;
 mod looks;
 mod measures;
 mod order;
@@ -12,11 +13,13 @@ mod sheet;
 mod site;
 mod stock;
 mod weakest;
+mod wind;
 
 pub use draft::{Anchor, AnchorKind, Cover, Gives, Hank, Pitch, ShelterDraft, Tighten, Wish};
 pub use forces::{Forces, gust, gust_of};
 pub use joints::Joint;
 pub use lengths::Cut;
+pub use lie::Plane;
 pub use looks::{Bearing, looks};
 pub use order::Doing;
 pub use pitch::{Drip, Geometry, Guy, Impossible, Place, uses_both};
@@ -27,6 +30,7 @@ pub use weakest::{MakeSo, Part};
 
 use crate::rig::line::Reach;
 use crate::units::Reader;
+use forces::Set;
 use serde::Serialize;
 use weakest::Judged;
 
@@ -85,15 +89,17 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
     let cover = stock().covers.iter().find(|c| c.id == draft.cover.kind).expect("a checked cover");
     let ground = stock().grounds.iter().find(|g| g.id == draft.ground).expect("a checked ground");
     let reaches = forces::tightening(draft, reader);
-    let forces = forces::forces(draft, &geometry, cover, &reaches, gust(draft));
+    let shares = wind::Blow::of(draft, &Bearing::of(draft, &between)).shares(draft.pitch);
+    let forces = Set { draft, geometry: &geometry, cover, reaches: &reaches, shares }.forces(gust(draft));
     if uses_both(draft.pitch) {
         // Tied higher by what it comes down in the middle.
-        geometry.tie_m += f64::midpoint(forces.sag_m.low, forces.sag_m.high);
+        let sag = f64::midpoint(forces.sag_m.low, forces.sag_m.high);
+        geometry.ties_m = geometry.ties_m.map(|tie| tie + sag);
     }
     let joints = joints::joints(draft, &between, cover, &forces, geometry.guys.len(), schools, reader);
     let hitch = joints.iter().find(|j| j.id == "guy-peg").map_or("", |j| j.knot.as_str());
-    let anchor_mm = between.anchors.map(|i| draft.anchors[i].size_mm).into_iter().fold(f64::MAX, f64::min);
-    let judged = Judged { draft, geometry: &geometry, cover, ground, reaches: &reaches, anchor_mm, hitch };
+    let set = Set { draft, geometry: &geometry, cover, reaches: &reaches, shares };
+    let judged = Judged { set, between: &between, ground, hitch };
     let parts = judged.parts(&forces, reader);
     let as_chosen = parts.first().is_some_and(|p| p.gives == Some(draft.gives));
     let make_so = if as_chosen { Vec::new() } else { judged.make_so(&forces) };
@@ -102,7 +108,7 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
     let strike = order::strike(draft, &geometry, &joints);
     let loops = joints::loops();
     let measures = measures::measures(draft, &between, &geometry, &forces, reader);
-    let change = change(draft, cover, &geometry, &forces, &parts);
+    let change = change(&set, &forces, &parts);
     let cautions = cautions(draft, &between, &geometry);
     let known_from = known_from();
     Ok(Plan {
@@ -124,7 +130,8 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
     })
 }
 
-fn change(draft: &ShelterDraft, cover: &CoverKind, g: &Geometry, f: &Forces, parts: &[Part]) -> Vec<String> {
+fn change(set: &Set<'_>, f: &Forces, parts: &[Part]) -> Vec<String> {
+    let Set { draft, geometry: g, cover, .. } = *set;
     let mut all = Vec::new();
     let ridge = parts.iter().find(|p| p.what.starts_with("ridge"));
     if ridge.is_some_and(|p| p.margin.low < LEAST_RIDGE) {
@@ -139,6 +146,7 @@ fn change(draft: &ShelterDraft, cover: &CoverKind, g: &Geometry, f: &Forces, par
             f.gust_ms
         ));
     }
+    all.extend(set.shares.remark(draft.pitch).map(str::to_owned));
     let wanted = PLACE_M2 * f64::from(draft.people);
     if g.floor_m2 < wanted {
         all.push(format!(
@@ -181,7 +189,7 @@ fn neck_height(draft: &ShelterDraft, g: &Geometry) -> bool {
 fn known_from() -> Vec<String> {
     [
         "Wind: v = 0.836 B^1.5 m/s (WMO), gusts 1.4 times that (handbooks, recalled), q = ½ρv².",
-        "Guys: a panel bellied as a parabola pulls p b / (8 r) a metre, r 0.10 to 0.15 of its width b; pressure 0.3 to 0.9 q (canopy roofs, recalled).",
+        "Guys: a panel bellied as a parabola pulls p b / (8 r) a metre, r 0.10 to 0.15 of its width b; pressure 0.3 to 0.9 q on a panel, 0.6 to 1.2 q into an open side, 0.2 to 0.6 q along the ridge (canopy roofs, recalled).",
         "Rain stands where a panel that rises by t over its width hangs r of it and 4r > t (r 0.02 to 0.06, common practice).",
         "Ridge: forces balance, and the line is as long as its tension stretches it.",
         "Tightening: P(1 + e₁ + e₁e₂), e = exp(−μπ) (Euler–Eytelwein).",

@@ -36,7 +36,7 @@ pub fn order(
 ) -> Vec<Doing> {
     let [near, far] = between.anchors.map(|i| draft.anchors[i].name.as_str());
     let knot = |id: &str| joints.iter().find(|j| j.id == id).map_or("a hitch", |j| j.knot_name.as_str()).to_lowercase();
-    let high = reader.length(Length::from_m(g.tie_m));
+    let high = reader.length(Length::from_m(g.ties_m[0]));
     let mut all = vec![doing(
         "fixed",
         "Fixed end",
@@ -53,7 +53,8 @@ pub fn order(
         };
         let set = reader.force(Force::from_n(calm_n));
         all.push(doing("tension", "Tighten", format!("{how}: about {set} in the line, est."), Some("tight-end")));
-        all.push(doing("lock", "Lock", format!("Lock it: {}.", knot("tight-end")), Some("tight-end")));
+        let far_high = reader.length(Length::from_m(g.ties_m[1]));
+        all.push(doing("lock", "Lock", format!("Lock it, {far_high} up: {}.", knot("tight-end")), Some("tight-end")));
         all.push(doing(
             "stow",
             "Stow",

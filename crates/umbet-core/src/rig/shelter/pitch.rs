@@ -3,6 +3,7 @@
 //! `x` runs along the ridge from the near anchor's face, `y` across it, `z` up from the ground in the middle.
 
 use super::draft::{Pitch, ShelterDraft, Wish};
+use super::lie::{Lie, Plane, ties};
 use super::site::Between;
 use crate::units::BodyMeasures;
 use serde::Serialize;
@@ -46,12 +47,14 @@ pub struct Drip {
 pub struct Geometry {
     /// Clear distance of the anchors.
     pub span_m: f64,
-    /// Height of the ridge over the ground in the middle.
+    /// The ground.
+    pub ground: Plane,
+    /// Height of the ridge over the ground in its middle; where it hangs from one anchor, of the peak over the ground there.
     pub ridge_m: f64,
     /// Height of the eaves.
     pub eaves_m: f64,
-    /// Height of the tie on the near anchor.
-    pub tie_m: f64,
+    /// Heights of the ties on the near and on the far anchor, each over the ground at its foot.
+    pub ties_m: [f64; 2],
     /// The cover's ridge, from end to end.
     pub ridge: [[f64; 3]; 2],
     /// The cover's outline, in order.
@@ -91,10 +94,32 @@ const GUY_SLOPE: f64 = 1.0;
 /// Room between an anchor and the cover's end, least.
 pub const LEAST_ROOM: f64 = 0.3;
 
+/// Steepness a sheet may fall at: nearer to upright it is a wall.
+const NEAR_UPRIGHT: f64 = 0.97;
+/// Least room between cloth and ground where it is not meant to lie on it.
+const CLEAR_OF_GROUND: f64 = 0.02;
+
 impl Geometry {
     /// Length of the line from the near anchor to the cover's peak.
     pub fn peak_line_m(&self) -> f64 {
-        (self.ridge_m - self.tie_m).hypot(self.ridge[0][0])
+        let tie = self.ties_m[0] + self.ground.at(0.0, 0.0);
+        (self.ridge[0][2] - tie).hypot(self.ridge[0][0])
+    }
+
+    /// Height of the ridge's straight line at a place along it.
+    pub fn line_at(&self, x: f64) -> f64 {
+        let [a, b] = self.ridge;
+        a[2] + (b[2] - a[2]) * (x - a[0]) / (b[0] - a[0]).max(1e-9)
+    }
+
+    /// How much higher the far tie is than the near one.
+    pub fn rise_m(&self) -> f64 {
+        self.line_at(self.span_m) - self.line_at(0.0)
+    }
+
+    /// Nothing of the cover digs into the ground.
+    fn clear(&self) -> bool {
+        self.outline.iter().all(|p| p[2] - self.ground.at(p[0], p[1]) > CLEAR_OF_GROUND)
     }
 }
 
@@ -114,16 +139,19 @@ pub fn lay(draft: &ShelterDraft, between: &Between, body: &BodyMeasures) -> Resu
         Wish::Usual => LOWEST_RIBS * stature,
         Wish::High => stature + 0.15,
     };
-    let tries = (60..=320).map(|cm| f64::from(cm) / 100.0).filter(|h| *h >= wanted);
-    let mut last = Impossible("Nothing was tried.".into());
-    for h in tries {
-        match at_height(draft, between, h, needed) {
-            Ok(g) if g.headroom_m >= needed => return limits(g, draft, between),
-            Ok(_) => last = too_narrow(draft),
-            Err(e) => last = e,
+    let plane = Plane::of(draft, between);
+    // What stood in the way first, once one could have sat under it but for that.
+    let mut why = Impossible("Nothing was tried.".into());
+    let mut stuck = false;
+    for h in (60..=320).map(|cm| f64::from(cm) / 100.0).filter(|h| *h >= wanted) {
+        match at_height(draft, between, &plane, h) {
+            Ok(g) if g.headroom_m >= needed => return Ok(Geometry { needed_m: needed, drips: drips(draft, &g), ..g }),
+            Ok(_) => (why, stuck) = (too_narrow(draft), false),
+            Err(e) if !stuck => (why, stuck) = (e, true),
+            Err(_) => {}
         }
     }
-    Err(last)
+    Err(why)
 }
 
 fn too_narrow(draft: &ShelterDraft) -> Impossible {
@@ -135,48 +163,69 @@ fn too_narrow(draft: &ShelterDraft) -> Impossible {
     ))
 }
 
-fn limits(g: Geometry, draft: &ShelterDraft, between: &Between) -> Result<Geometry, Impossible> {
-    let lowest = if uses_both(draft.pitch) { between.high_m[0].min(between.high_m[1]) } else { between.high_m[0] };
-    if draft.pitch != Pitch::HalfPyramid && g.ridge_m > lowest {
-        return Err(Impossible(format!(
-            "The ridge wants {:.2} m, but a line can be tied {lowest:.2} m high at most: ask for it lower, or take other anchors.",
-            g.ridge_m
-        )));
-    }
-    Ok(g)
-}
-
 /// The ridge runs from anchor to anchor.
 pub const fn uses_both(pitch: Pitch) -> bool {
     matches!(pitch, Pitch::AFrame | Pitch::LeanTo | Pitch::FlatFly)
 }
 
-fn at_height(draft: &ShelterDraft, between: &Between, h: f64, needed: f64) -> Result<Geometry, Impossible> {
-    if uses_both(draft.pitch) {
-        let short = draft.cover.length_m + 2.0 * LEAST_ROOM - between.span_m;
-        if short > 0.0 {
-            return Err(Impossible(format!(
-                "The anchors stand {:.2} m apart: {short:.2} m too near for a cover {} m long. Take others, turn the cover, or pitch it from one anchor.",
-                between.span_m, draft.cover.length_m
-            )));
+/// What a pitch is laid out from.
+struct Site<'a> {
+    draft: &'a ShelterDraft,
+    between: &'a Between,
+    plane: &'a Plane,
+    /// Height of the ridge, or of the peak.
+    h: f64,
+}
+
+fn at_height(draft: &ShelterDraft, between: &Between, plane: &Plane, h: f64) -> Result<Geometry, Impossible> {
+    let site = Site { draft, between, plane, h };
+    if !uses_both(draft.pitch) {
+        return match draft.pitch {
+            Pitch::HalfPyramid => half_pyramid(&site),
+            _ => plough_point(&site)?,
         }
+        .ok_or_else(|| too_short(draft, h));
     }
-    let raw = match draft.pitch {
-        Pitch::AFrame => ridged(draft, between, h, eaves(draft.wish, false)),
-        Pitch::FlatFly => ridged(draft, between, h, (h - FALL).max(0.2)),
-        Pitch::LeanTo => lean_to(draft, between, h),
-        Pitch::HalfPyramid => half_pyramid(draft, between, h),
-        Pitch::PloughPoint => plough_point(draft, between, h),
+    let short = draft.cover.length_m + 2.0 * LEAST_ROOM - between.span_m;
+    if short > 0.0 {
+        return Err(Impossible(format!(
+            "The anchors stand {:.2} m apart: {short:.2} m too near for a cover {} m long. Take others, turn the cover, or pitch it from one anchor.",
+            between.span_m, draft.cover.length_m
+        )));
+    }
+    let level = on_ridge(&site, Lie::Level)?;
+    if level.clear() {
+        return Ok(level);
+    }
+    let sloped = on_ridge(&site, Lie::WithTheGround)?;
+    if sloped.clear() {
+        return Ok(sloped);
+    }
+    Err(Impossible(
+        "The ground is too steep there: an eave would dig into it. Turn the ridge along the slope, or pitch it higher."
+            .into(),
+    ))
+}
+
+fn too_short(draft: &ShelterDraft, h: f64) -> Impossible {
+    Impossible(format!(
+        "A cover {} m wide does not reach from a ridge at {h:.2} m to its eaves: take a wider one, or a lower ridge.",
+        draft.cover.width_m
+    ))
+}
+
+/// A pitch whose ridge runs from anchor to anchor.
+fn on_ridge(site: &Site<'_>, lie: Lie) -> Result<Geometry, Impossible> {
+    let tied = ties(site.between, site.plane, site.h, lie)?;
+    // Where the lowest ties are higher than was asked, the whole ridge is.
+    let h = f64::midpoint(tied[0], tied[1]);
+    let wish = site.draft.wish;
+    let raw = match site.draft.pitch {
+        Pitch::LeanTo => one_sided(site, tied, h, eaves(wish, true)),
+        Pitch::FlatFly => ridged(site, tied, h, (h - FALL).max(0.2)),
+        _ => ridged(site, tied, h, eaves(wish, false)),
     };
-    let mut g = raw.ok_or_else(|| {
-        Impossible(format!(
-            "A cover {} m wide does not reach from a ridge at {h:.2} m to its eaves: take a wider one, or a lower ridge.",
-            draft.cover.width_m
-        ))
-    })?;
-    g.needed_m = needed;
-    g.drips = drips(draft, &g);
-    Ok(g)
+    raw.ok_or_else(|| too_short(site.draft, h))
 }
 
 /// How far a flat fly falls from its ridge to its eaves, so that rain runs off (common practice).
@@ -191,86 +240,125 @@ fn eaves(wish: Wish, pegged: bool) -> f64 {
     }
 }
 
-/// The level leg of a right triangle, where the slope is long enough and not quite upright.
-fn level(slope: f64, fall: f64) -> Option<f64> {
-    (fall < 0.97 * slope).then(|| (slope * slope - fall * fall).sqrt())
+/// How far out cloth of this length reaches, level, where it falls by `fall` over level ground, the ground out there rises
+/// by `k` a metre, and the ridge it falls from lies with a secant squared of `q`; `None` where it is too short, or all but
+/// upright: `q (fall − k b)² + b² = length²`.
+fn reach(length: f64, fall: f64, k: f64, q: f64) -> Option<f64> {
+    let (a, b) = (1.0 + q * k * k, q * fall * k);
+    let under = b * b - a * (q * fall * fall - length * length);
+    (under > 0.0 && fall * q.sqrt() < NEAR_UPRIGHT * length).then(|| (b + under.sqrt()) / a).filter(|b| *b > 0.0)
+}
+
+/// From a place on the ridge to the eave under it, on one side, −1 or 1, with `cloth` metres between.
+fn panel(site: &Site<'_>, tied: [f64; 2], side: f64, cloth: f64, fall: f64) -> Option<Place> {
+    let tilt = (tied[1] - tied[0]) / site.between.span_m;
+    let k = site.plane.across * side;
+    let b = reach(cloth, fall, k, 1.0 + tilt * tilt)?;
+    let down = fall - k * b;
+    // Cloth is square: its sides stand at right angles to the ridge, however that lies.
+    Some([down * tilt, side * b, -down])
+}
+
+fn plus(a: Place, b: Place) -> Place {
+    [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
+}
+
+/// Both ends of the cover on the ridge.
+fn ridge_ends(site: &Site<'_>, tied: [f64; 2]) -> [Place; 2] {
+    let (span, rise) = (site.between.span_m, tied[1] - tied[0]);
+    let level = site.draft.cover.length_m * span / span.hypot(rise);
+    let from = (span - level) / 2.0;
+    [from, from + level].map(|x| [x, 0.0, tied[0] + rise * x / span])
 }
 
 /// Both sides of the ridge.
-fn ridged(draft: &ShelterDraft, between: &Between, h: f64, e: f64) -> Option<Geometry> {
-    let (half, length) = (draft.cover.width_m / 2.0, draft.cover.length_m);
-    let b = level(half, h - e)?;
-    let from = (between.span_m - length) / 2.0;
-    let ends = [from, from + length];
-    let mut g = blank(between, h, e, [[ends[0], 0.0, h], [ends[1], 0.0, h]]);
-    g.outline = vec![[ends[0], -b, e], [ends[1], -b, e], [ends[1], b, e], [ends[0], b, e]];
-    for (side, word) in [(-1.0, "near"), (1.0, "far")] {
-        let middle = f64::midpoint(ends[0], ends[1]);
-        for (x, out, holds, name) in [
-            (ends[0], -1.0, length / 4.0, "left corner"),
-            (middle, 0.0, length / 2.0, "middle"),
-            (ends[1], 1.0, length / 4.0, "right corner"),
+fn ridged(site: &Site<'_>, tied: [f64; 2], h: f64, e: f64) -> Option<Geometry> {
+    let (half, length) = (site.draft.cover.width_m / 2.0, site.draft.cover.length_m);
+    let ends = ridge_ends(site, tied);
+    let [near, far] = [panel(site, tied, -1.0, half, h - e)?, panel(site, tied, 1.0, half, h - e)?];
+    let mut g = blank(site, h, e, ends);
+    g.outline = vec![plus(ends[0], near), plus(ends[1], near), plus(ends[1], far), plus(ends[0], far)];
+    for (side, word, panel) in [(-1.0, "near", near), (1.0, "far", far)] {
+        let [a, b] = ends.map(|end| plus(end, panel));
+        for (from, out, holds, name) in [
+            (a, -1.0, length / 4.0, "left corner"),
+            (mean(a, b), 0.0, length / 2.0, "middle"),
+            (b, 1.0, length / 4.0, "right corner"),
         ] {
-            g.guys.push(guy(&format!("{word} {name}"), [x, side * b, e], [out, side], holds, draft, between));
+            g.guys.push(guy(&format!("{word} {name}"), from, [out, side], holds, site.plane));
         }
     }
-    g.floor_m2 = 2.0 * b * length;
-    g.seat = [middle_of(&g.ridge), 0.25, 0.0];
-    g.headroom_m = h - (h - e) * 0.25 / b;
+    let (b_near, b_far) = (near[1].abs(), far[1]);
+    g.floor_m2 = (b_near + b_far) * (ends[1][0] - ends[0][0]);
+    let seats = [&far, &near].map(|panel| seat(site, &g, panel, 0.25, h));
+    (g.seat, g.headroom_m) = if seats[1].1 > seats[0].1 + 1e-9 { seats[1] } else { seats[0] };
     g.panel_m = half;
-    g.slope = (h - e).atan2(b);
+    g.slope = (h - e).atan2(f64::midpoint(b_near, b_far));
     g.eave_m = length;
     g.two_sided = true;
     Some(g)
 }
 
+/// A seat this far in under a panel from the middle of the ridge, and the cover's height over it.
+fn seat(site: &Site<'_>, g: &Geometry, panel: &Place, inward: f64, h: f64) -> (Place, f64) {
+    let (b, down) = (panel[1], -panel[2]);
+    let (x, y) = (middle_of(&g.ridge), inward * b.signum());
+    let ground = site.plane.at(x, y);
+    ([x, y, ground], h - down * inward / b.abs() - ground)
+}
+
 /// One edge on the ridge.
-fn lean_to(draft: &ShelterDraft, between: &Between, h: f64) -> Option<Geometry> {
-    let (width, length, e) = (draft.cover.width_m, draft.cover.length_m, eaves(draft.wish, true));
-    let b = level(width, h - e)?;
-    let from = (between.span_m - length) / 2.0;
-    let ends = [from, from + length];
-    let mut g = blank(between, h, e, [[ends[0], 0.0, h], [ends[1], 0.0, h]]);
-    g.outline = vec![[ends[0], 0.0, h], [ends[1], 0.0, h], [ends[1], b, e], [ends[0], b, e]];
-    for (x, out, holds, name) in [
-        (ends[0], -1.0, length / 4.0, "back left corner"),
-        (f64::midpoint(ends[0], ends[1]), 0.0, length / 2.0, "back middle"),
-        (ends[1], 1.0, length / 4.0, "back right corner"),
+fn one_sided(site: &Site<'_>, tied: [f64; 2], h: f64, e: f64) -> Option<Geometry> {
+    let (width, length) = (site.draft.cover.width_m, site.draft.cover.length_m);
+    let ends = ridge_ends(site, tied);
+    let back = panel(site, tied, 1.0, width, h - e)?;
+    let mut g = blank(site, h, e, ends);
+    let [a, b] = ends.map(|end| plus(end, back));
+    g.outline = vec![ends[0], ends[1], b, a];
+    for (from, out, holds, name) in [
+        (a, -1.0, length / 4.0, "back left corner"),
+        (mean(a, b), 0.0, length / 2.0, "back middle"),
+        (b, 1.0, length / 4.0, "back right corner"),
     ] {
-        g.guys.push(guy(name, [x, b, e], [out, 1.0], holds, draft, between));
+        g.guys.push(guy(name, from, [out, 1.0], holds, site.plane));
     }
-    g.floor_m2 = b * length;
-    g.seat = [middle_of(&g.ridge), 0.45, 0.0];
-    g.headroom_m = h - (h - e) * 0.45 / b;
+    g.floor_m2 = back[1] * (ends[1][0] - ends[0][0]);
+    (g.seat, g.headroom_m) = seat(site, &g, &back, 0.45, h);
     g.panel_m = width;
-    g.slope = (h - e).atan2(b);
+    g.slope = (h - e).atan2(back[1]);
     g.eave_m = length;
     Some(g)
 }
 
 /// A pole in the middle of the front edge, a guy before it, everything else pegged down.
-fn half_pyramid(draft: &ShelterDraft, between: &Between, h: f64) -> Option<Geometry> {
-    let (depth_cloth, front, e) = (draft.cover.width_m, draft.cover.length_m, 0.08);
-    let a = level(front / 2.0, h - e)?;
-    let depth = level(depth_cloth, front / 2.0 - a)?;
+fn half_pyramid(site: &Site<'_>) -> Option<Geometry> {
+    let (h, e, plane) = (site.h, 0.08, site.plane);
+    let (depth_cloth, front) = (site.draft.cover.width_m, site.draft.cover.length_m);
+    let [left, right] = [-1.0, 1.0].map(|side| reach(front / 2.0, h - e, plane.across * side, 1.0));
+    let (left, right) = (left?, right?);
+    let back = front / 2.0 / 1f64.hypot(plane.across);
+    let out = depth_cloth * depth_cloth - (back - f64::midpoint(left, right)).powi(2);
+    let depth = (out > 0.0).then(|| out.sqrt() / 1f64.hypot(plane.along))?;
     // The front guy runs to the near anchor; the pole stands as far from it as it is high.
     let foot = (h * GUY_SLOPE).max(1.0);
-    let mut g = blank(between, h, e, [[foot, 0.0, h], [foot + depth, 0.0, e]]);
-    let back = front / 2.0;
-    g.outline = vec![[foot, 0.0, h], [foot, -a, e], [foot + depth, -back, e], [foot + depth, back, e], [foot, a, e]];
+    let on = |x: f64, y: f64, up: f64| [x, y, plane.at(x, y) + up];
+    let (end, peak) = (foot + depth, on(foot, 0.0, h));
+    let mut g = blank(site, h, e, [peak, on(end, 0.0, e)]);
+    g.outline = vec![peak, on(foot, -left, e), on(end, -back, e), on(end, back, e), on(foot, right, e)];
     for (at, out, holds, name) in [
-        ([foot, -a, e], [-0.3, -1.0], depth / 2.0, "front left corner"),
-        ([foot, a, e], [-0.3, 1.0], depth / 2.0, "front right corner"),
-        ([foot + depth, -back, e], [1.0, -1.0], front / 4.0, "back left corner"),
-        ([foot + depth, 0.0, e], [1.0, 0.0], front / 2.0, "back middle"),
-        ([foot + depth, back, e], [1.0, 1.0], front / 4.0, "back right corner"),
+        (g.outline[1], [-0.3, -1.0], depth / 2.0, "front left corner"),
+        (g.outline[4], [-0.3, 1.0], depth / 2.0, "front right corner"),
+        (g.outline[2], [1.0, -1.0], front / 4.0, "back left corner"),
+        (on(end, 0.0, e), [1.0, 0.0], front / 2.0, "back middle"),
+        (g.outline[3], [1.0, 1.0], front / 4.0, "back right corner"),
     ] {
-        g.guys.push(guy(name, at, out, holds, draft, between));
+        g.guys.push(guy(name, at, out, holds, plane));
     }
-    g.tie_m = 0.1;
-    g.poles = vec![[[foot, 0.0, 0.0], [foot, 0.0, h]]];
-    g.floor_m2 = (a + back) * depth;
-    g.seat = [foot + 0.5, 0.0, 0.0];
+    let tie = 0.1f64.clamp(site.between.low_m[0], site.between.high_m[0]);
+    g.ties_m = [tie, tie];
+    g.poles = vec![[on(foot, 0.0, 0.0), peak]];
+    g.floor_m2 = (f64::midpoint(left, right) + back) * depth;
+    g.seat = on(foot + 0.5, 0.0, 0.0);
     g.headroom_m = h - (h - e) * 0.5 / depth;
     g.panel_m = h.hypot(depth);
     g.slope = (h - e).atan2(depth);
@@ -278,43 +366,60 @@ fn half_pyramid(draft: &ShelterDraft, between: &Between, h: f64) -> Option<Geome
     Some(g)
 }
 
-/// One corner up the near anchor, the opposite one and both sides at the ground.
-fn plough_point(draft: &ShelterDraft, between: &Between, h: f64) -> Option<Geometry> {
-    let (w, l, e) = (draft.cover.width_m, draft.cover.length_m, 0.05);
-    let diagonal = w.hypot(l);
-    let reach = level(diagonal, h - e)?;
-    let side = level(w * l / diagonal, (h - e) / 2.0)?;
-    let from = LEAST_ROOM;
-    let mut g = blank(between, h, e, [[from, 0.0, h], [from + reach, 0.0, e]]);
-    let middle = from + reach / 2.0;
-    g.outline = vec![[from, 0.0, h], [middle, -side, e], [from + reach, 0.0, e], [middle, side, e]];
-    for (at, out, name) in [
-        ([middle, -side, e], [0.0, -1.0], "left corner"),
-        ([from + reach, 0.0, e], [1.0, 0.0], "back corner"),
-        ([middle, side, e], [0.0, 1.0], "right corner"),
-    ] {
-        g.guys.push(guy(name, at, out, diagonal / 4.0, draft, between));
+/// One corner up the near anchor, the opposite one and both sides at the ground. `None` where the cover is too small.
+fn plough_point(site: &Site<'_>) -> Result<Option<Geometry>, Impossible> {
+    let (h, e, plane) = (site.h, 0.05, site.plane);
+    let (w, l) = (site.draft.cover.width_m, site.draft.cover.length_m);
+    let (from, diagonal) = (LEAST_ROOM, w.hypot(l));
+    // The peak's height counts from the ground under it, the tie's from the anchor's foot.
+    let tie = (h + plane.at(from, 0.0) - plane.at(0.0, 0.0)).max(site.between.low_m[0]);
+    if tie > site.between.high_m[0] + 1e-9 {
+        return Err(Impossible(format!(
+            "The peak wants {tie:.2} m, but a line can be tied {:.2} m high at most there: ask for it lower, or take another anchor.",
+            site.between.high_m[0]
+        )));
     }
-    g.floor_m2 = side * reach;
-    g.seat = [from + 0.5, 0.0, 0.0];
-    g.headroom_m = h - (h - e) * 0.5 / reach;
+    let sides = [-1.0, 1.0].map(|side| reach(w * l / diagonal, (h - e) / 2.0, plane.across * side, 1.0));
+    let (Some(along), [Some(left), Some(right)]) = (reach(diagonal, h - e, plane.along, 1.0), sides) else {
+        return Ok(None);
+    };
+    let on = |x: f64, y: f64, up: f64| [x, y, plane.at(x, y) + up];
+    let (peak, end, middle) = (on(from, 0.0, h), on(from + along, 0.0, e), from + along / 2.0);
+    let mut g = blank(site, h, e, [peak, end]);
+    g.outline = vec![peak, on(middle, -left, e), end, on(middle, right, e)];
+    for (at, out, name) in [
+        (g.outline[1], [0.0, -1.0], "left corner"),
+        (end, [1.0, 0.0], "back corner"),
+        (g.outline[3], [0.0, 1.0], "right corner"),
+    ] {
+        g.guys.push(guy(name, at, out, diagonal / 4.0, plane));
+    }
+    g.ties_m = [tie, tie];
+    g.floor_m2 = f64::midpoint(left, right) * along;
+    g.seat = on(from + 0.5, 0.0, 0.0);
+    g.headroom_m = h - (h - e) * 0.5 / along;
     g.panel_m = w * l / diagonal;
-    g.slope = (h / 2.0).atan2(side);
+    g.slope = (h / 2.0).atan2(f64::midpoint(left, right));
     g.eave_m = diagonal;
     g.two_sided = true;
-    Some(g)
+    Ok(Some(g))
+}
+
+fn mean(a: Place, b: Place) -> Place {
+    [0, 1, 2].map(|i| f64::midpoint(a[i], b[i]))
 }
 
 fn middle_of(ridge: &[Place; 2]) -> f64 {
     f64::midpoint(ridge[0][0], ridge[1][0])
 }
 
-fn blank(between: &Between, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
-    Geometry {
-        span_m: between.span_m,
+fn blank(site: &Site<'_>, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
+    let mut g = Geometry {
+        span_m: site.between.span_m,
+        ground: *site.plane,
         ridge_m: h,
         eaves_m: e,
-        tie_m: h,
+        ties_m: [h, h],
         ridge,
         outline: Vec::new(),
         guys: Vec::new(),
@@ -328,17 +433,21 @@ fn blank(between: &Between, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
         eave_m: 0.0,
         two_sided: false,
         drips: Vec::new(),
-    }
+    };
+    g.ties_m = [0.0, g.span_m].map(|x| g.line_at(x) - g.ground.at(x, 0.0));
+    g
 }
 
 /// A guy that goes out this way, as far as it goes down; a corner at the ground is pegged itself.
-fn guy(name: &str, from: Place, out: [f64; 2], holds_m: f64, draft: &ShelterDraft, between: &Between) -> Guy {
-    let ground = |x: f64| draft.slope_percent / 100.0 * (x - between.span_m / 2.0);
+fn guy(name: &str, from: Place, out: [f64; 2], holds_m: f64, plane: &Plane) -> Guy {
     let length = out[0].hypot(out[1]);
-    let fall = (from[2] - ground(from[0])).max(0.02);
-    let reach = if fall < 0.15 { 0.05 } else { fall * GUY_SLOPE };
-    let (x, y) = (from[0] + out[0] / length * reach, from[1] + out[1] / length * reach);
-    let peg = [x, y, ground(x)];
+    let way = out.map(|c| c / length);
+    let fall = (from[2] - plane.at(from[0], from[1])).max(0.02);
+    // Out there the ground has risen, or fallen away.
+    let rises = (plane.along * way[0] + plane.across * way[1]).max(-0.8);
+    let reach = if fall < 0.15 { 0.05 } else { fall / (1.0 / GUY_SLOPE + rises) };
+    let (x, y) = (from[0] + way[0] * reach, from[1] + way[1] * reach);
+    let peg = [x, y, plane.at(x, y)];
     let run_m = (0..3).map(|i| (peg[i] - from[i]).powi(2)).sum::<f64>().sqrt();
     Guy { name: name.to_owned(), from, peg, run_m, holds_m, corner: out[0] != 0.0 && out[1] != 0.0 }
 }

@@ -14,6 +14,8 @@ pub struct Between {
     pub span_m: f64,
     /// Highest places a line can be tied.
     pub high_m: [f64; 2],
+    /// Lowest places a line can be tied.
+    pub low_m: [f64; 2],
     /// Why these.
     pub says: String,
 }
@@ -73,7 +75,7 @@ pub fn nearer(draft: &ShelterDraft, than: f64) -> Option<(String, f64)> {
 
 fn taken(draft: &ShelterDraft, anchors: [usize; 2], says: String) -> Between {
     let [a, b] = anchors.map(|i| &draft.anchors[i]);
-    Between { anchors, span_m: clear(a, b).max(0.05), high_m: [a.high_m, b.high_m], says }
+    Between { anchors, span_m: clear(a, b).max(0.05), high_m: [a.high_m, b.high_m], low_m: [a.low_m, b.low_m], says }
 }
 
 /// Thinnest tree a taut line goes to: an arm's thickness (common practice).

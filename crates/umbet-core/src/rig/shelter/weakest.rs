@@ -1,13 +1,14 @@
 //! What gives first as the wind rises, and what to change so that the right thing does.
 
-use super::draft::{Gives, ShelterDraft};
-use super::forces::{Forces, gust_of, guy_cord, pulls, ridge_cord};
+use super::draft::Gives;
+use super::forces::{Forces, Set, gust_of, guy_cord, ridge_cord};
 use super::lengths::PEGGED_M;
-use super::pitch::Geometry;
-use super::stock::{CoverKind, Ground, Slip, stock};
+use super::pitch::uses_both;
+use super::site::Between;
+use super::stock::{Ground, Slip, stock};
 use crate::cord::{Cord, Stiffness, cords};
 use crate::knot::catalogue;
-use crate::rig::line::{KEPT, Reach};
+use crate::rig::line::KEPT;
 use crate::units::{Band, Force, Reader};
 use serde::Serialize;
 use std::f64::consts::PI;
@@ -46,18 +47,12 @@ pub struct MakeSo {
 
 /// Everything the parts are judged by.
 pub struct Judged<'a> {
-    /// As asked.
-    pub draft: &'a ShelterDraft,
-    /// Laid out.
-    pub geometry: &'a Geometry,
-    /// The cover.
-    pub cover: &'a CoverKind,
+    /// What the pulls are reckoned from.
+    pub set: Set<'a>,
+    /// The anchors taken.
+    pub between: &'a Between,
     /// The ground.
     pub ground: &'a Ground,
-    /// What the tightening reaches.
-    pub reaches: &'a [Reach],
-    /// Thickness of the thinner of the two anchors, millimetres.
-    pub anchor_mm: f64,
     /// The knot on the guys at the pegs.
     pub hitch: &'a str,
 }
@@ -76,37 +71,45 @@ struct Bears {
 impl Judged<'_> {
     /// All parts, the one that gives first at the head.
     pub fn parts(&self, now: &Forces, reader: &Reader) -> Vec<Part> {
-        let at = |b: u8| pulls(self.draft, self.geometry, self.cover, self.reaches, gust_of(b));
-        let winds: Vec<[Band; 2]> = (0..=12).map(at).collect();
+        let winds: Vec<[Band; 2]> = (0..=12).map(|b| self.set.pulls(gust_of(b))).collect();
         let mut all: Vec<Part> = self.bears().iter().map(|b| part(b, now, &winds, reader)).collect();
         all.sort_by(|a, b| middle(a.margin).total_cmp(&middle(b.margin)));
         all
     }
 
     fn bears(&self) -> Vec<Bears> {
-        let wet = self.draft.guy_cord.wet;
-        let guy = guy_cord(self.draft);
+        let Set { draft, geometry, cover, .. } = self.set;
+        let wet = draft.guy_cord.wet;
+        let guy = guy_cord(draft);
         let part = |gives, what: &str, bears_n, on_guy| Bears { gives, what: what.to_owned(), bears_n, on_guy };
         let mut all = Vec::new();
-        let has_guys = self.geometry.guys.iter().any(|g| g.run_m > PEGGED_M);
+        let has_guys = geometry.guys.iter().any(|g| g.run_m > PEGGED_M);
         if let Some(slip) = slip_of(self.hitch).filter(|_| has_guys) {
             all.push(part(Some(Gives::Hitch), "guy hitch slips", slip.in_cord(guy, wet), true));
         }
         all.push(part(Some(Gives::Peg), &format!("peg draws, {}", self.ground.name), self.ground.peg_n, true));
-        let tie = if self.cover.eyelets { "eyelet tears" } else { "sewn loop tears" };
-        all.push(part(Some(Gives::TiePoint), tie, self.cover.bears_n, true));
+        let tie = if cover.eyelets { "eyelet tears" } else { "sewn loop tears" };
+        all.push(part(Some(Gives::TiePoint), tie, cover.bears_n, true));
         all.push(part(Some(Gives::Guy), "guy parts at its knot", at_knot(guy, wet), true));
-        let ridge = at_knot(ridge_cord(self.draft), self.draft.ridge_cord.wet);
+        let ridge = at_knot(ridge_cord(draft), draft.ridge_cord.wet);
         all.push(part(None, "ridge parts at its knot", ridge, false));
-        all.push(part(None, "thinner anchor bends", self.anchor(), false));
+        let (name, bends) = self.anchor();
+        all.push(part(None, &format!("{name} bends"), bends, false));
         all
     }
 
-    /// Pull at the ridge's height that breaks the thinner anchor, as a green pole standing in the ground:
-    /// M = σπd³/32.
-    fn anchor(&self) -> Band {
-        let d = self.anchor_mm / 1000.0;
-        GREEN_WOOD.scaled(PI * d.powi(3) / 32.0 / self.geometry.ridge_m.max(0.3))
+    /// The weaker of the anchors that hold a line, and the pull at its tie that breaks it, as a green pole standing in the
+    /// ground: M = σπd³/32.
+    fn anchor(&self) -> (&str, Band) {
+        let draft = self.set.draft;
+        let holding = if uses_both(draft.pitch) { 2 } else { 1 };
+        let bears = |(&i, tie): (&usize, &f64)| {
+            let a = &draft.anchors[i];
+            (a.name.as_str(), PI * (a.size_mm / 1000.0).powi(3) / 32.0 / tie.max(0.3))
+        };
+        let all = self.between.anchors.iter().zip(&self.set.geometry.ties_m).take(holding).map(bears);
+        let (name, share) = all.min_by(|a, b| a.1.total_cmp(&b.1)).unwrap_or(("the anchor", 0.0));
+        (name, GREEN_WOOD.scaled(share))
     }
 
     /// Hitches and cords that make the part chosen give first, the wind it gives at going down; the present ones are
@@ -115,9 +118,9 @@ impl Judged<'_> {
         let mut found: Vec<(f64, MakeSo)> = Vec::new();
         for slip in &stock().slips {
             for cord in cords().iter().filter(|c| suits_guys(c)) {
-                let mut draft = self.draft.clone();
+                let mut draft = self.set.draft.clone();
                 draft.guy_cord.kind.clone_from(&cord.id);
-                let other = Judged { draft: &draft, hitch: &slip.knot, ..*self };
+                let other = Judged { set: Set { draft: &draft, ..self.set }, hitch: &slip.knot, ..*self };
                 if let Some(margin) = other.gives_first(now) {
                     found.push((margin, self.say(slip, cord)));
                 }
@@ -131,14 +134,14 @@ impl Judged<'_> {
     fn gives_first(&self, now: &Forces) -> Option<f64> {
         let margin = |b: &Bears| middle(margin(b.bears_n, if b.on_guy { now.hardest_guy_n } else { now.ridge_n }));
         let all = self.bears();
-        let chosen = all.iter().find(|b| b.gives == Some(self.draft.gives)).map(margin)?;
-        let others = all.iter().filter(|b| b.gives != Some(self.draft.gives)).map(margin).fold(f64::MAX, f64::min);
+        let chosen = all.iter().find(|b| b.gives == Some(self.set.draft.gives)).map(margin)?;
+        let others = all.iter().filter(|b| b.gives != Some(self.set.draft.gives)).map(margin).fold(f64::MAX, f64::min);
         (chosen < others && chosen > 0.5).then_some(chosen)
     }
 
     fn say(&self, slip: &Slip, cord: &Cord) -> MakeSo {
         let name = catalogue().find(&slip.knot).map_or(slip.knot.as_str(), |k| k.entry.name.as_str());
-        let same = cord.id == self.draft.guy_cord.kind;
+        let same = cord.id == self.set.draft.guy_cord.kind;
         let says = if same {
             format!("{name} on the guys, in the cord you have.")
         } else {
