@@ -143,42 +143,44 @@ impl<'a> Network<'a> {
     /// (A. Berman & R. J. Plemmons, *Nonnegative Matrices in the Mathematical Sciences*, ch. 6).
     fn tensions(&self, mu: Friction) -> Option<Vec<f64>> {
         const SINGULAR: f64 = 1e-12;
+        let n = self.elements.len() + 1;
+        let wide = n + 1;
         let mut m = self.balance(mu);
-        let n = m.len();
         for i in 0..n {
-            let (done, rest) = m.split_at_mut(i + 1);
-            let pivot = &done[i];
+            let (done, rest) = m.split_at_mut((i + 1) * wide);
+            let pivot = &done[i * wide..];
             if pivot[i] <= SINGULAR {
                 return None;
             }
-            for row in rest.iter_mut().filter(|r| r[i] != 0.0) {
+            for row in rest.chunks_exact_mut(wide).filter(|r| r[i] != 0.0) {
                 let k = row[i] / pivot[i];
-                row.iter_mut().zip(pivot).skip(i).for_each(|(x, p)| *x -= k * p);
+                row[i..].iter_mut().zip(&pivot[i..]).for_each(|(x, p)| *x -= k * p);
             }
         }
         let mut t = vec![0.0; n];
         for i in (0..n).rev() {
-            let known: f64 = (i + 1..n).map(|j| m[i][j] * t[j]).sum();
-            t[i] = (m[i][n] - known) / m[i][i];
+            let row = &m[i * wide..(i + 1) * wide];
+            let known: f64 = (i + 1..n).map(|j| row[j] * t[j]).sum();
+            t[i] = (row[n] - known) / row[i];
         }
         Some(t)
     }
 
-    /// I − A, with the tail's pull as a last column; row i says how tension i arises from all tensions.
-    fn balance(&self, mu: Friction) -> Vec<Vec<f64>> {
+    /// I − A, row by row, with the tail's pull as a last column; row i says how tension i arises from all tensions.
+    fn balance(&self, mu: Friction) -> Vec<f64> {
         let n = self.elements.len() + 1;
-        let mut m = vec![vec![0.0; n + 1]; n];
-        for (i, row) in m.iter_mut().enumerate() {
-            row[i] = 1.0;
-        }
-        m[0][n] = 1.0;
+        let wide = n + 1;
+        let mut m = vec![0.0; n * wide];
+        (0..n).for_each(|i| m[i * wide + i] = 1.0);
+        m[n] = 1.0;
         for (k, e) in self.elements.iter().enumerate() {
+            let row = &mut m[(k + 1) * wide..];
             match *e {
-                Element::Wrap { turns, wrap } => m[k + 1][k] -= capstan(rub(wrap, mu), turns * TAU),
+                Element::Wrap { turns, wrap } => row[k] -= capstan(rub(wrap, mu), turns * TAU),
                 Element::Pinch { under, pinch, bump: share } => {
                     let radius = if pinch == On::Own { 0.5 } else { self.object_radius };
-                    m[k + 1][k] -= 1.0;
-                    m[k + 1][under.min(n - 1)] -= pinch_friction(pinch, mu) * bump(radius) * share;
+                    row[k] -= 1.0;
+                    row[under.min(n - 1)] -= pinch_friction(pinch, mu) * bump(radius) * share;
                 }
             }
         }

@@ -16,6 +16,8 @@ pub struct Spell {
     pub gust_ms: f64,
     /// Beaufort number of the mean wind.
     pub beaufort: u8,
+    /// Where it comes from, degrees from north through east.
+    pub from_deg: f64,
     /// Rain in these hours, millimetres.
     pub rain_mm: f64,
 }
@@ -64,7 +66,9 @@ fn spell(n: i64) -> Spell {
     let wind_ms = tenth(3.0 + 9.0 * low * low + 2.5 * breeze + 1.5 * chance(n));
     let gust_ms = tenth(wind_ms * (1.3 + 0.3 * chance(n + 7)));
     let rain_mm = if low > 0.5 { tenth(9.0 * (low - 0.5) * (0.4 + chance(n + 13))) } else { 0.0 };
-    Spell { from: begins(n), wind_ms, gust_ms, beaufort: beaufort(wind_ms), rain_mm }
+    // The wind backs before a low and veers behind it, from south to north-west (common practice).
+    let from_deg = (250.0 - 70.0 * (std::f64::consts::TAU * days / 3.1).cos() + 20.0 * (chance(n + 3) - 0.5)).round();
+    Spell { from: begins(n), from_deg, wind_ms, gust_ms, beaufort: beaufort(wind_ms), rain_mm }
 }
 
 fn begins(n: i64) -> String {
@@ -99,6 +103,7 @@ mod tests {
         assert_eq!(now, at(1_796_000_000 + 60));
         assert!(now.simulated && now.spells.len() == 12);
         for s in &now.spells {
+            assert!((0.0..=360.0).contains(&s.from_deg), "{s:?}");
             assert!(s.gust_ms >= s.wind_ms && s.gust_ms < 30.0 && s.rain_mm >= 0.0 && s.from.ends_with('Z'), "{s:?}");
         }
         let later = at(1_796_000_000 + 6 * 3600);

@@ -689,11 +689,16 @@ export interface components {
             at_m: number[];
             /**
              * Format: double
-             * @description Highest place a line can be tied, metres above the ground.
+             * @description Highest place a line can be tied, metres above the ground at its foot.
              */
             high_m: number;
             /** @description What it is. */
             kind: components["schemas"]["AnchorKind"];
+            /**
+             * Format: double
+             * @description Lowest place a line can be tied, metres above the ground at its foot.
+             */
+            low_m?: number;
             /** @description What it is called. */
             name: string;
             /**
@@ -748,6 +753,8 @@ export interface components {
             anchors: number[];
             /** @description Highest places a line can be tied. */
             high_m: number[];
+            /** @description Lowest places a line can be tied. */
+            low_m: number[];
             /** @description Why these. */
             says: string;
             /**
@@ -1146,8 +1153,12 @@ export interface components {
         };
         /** @description Forces in one wind. */
         Forces: {
-            /** @description Pull at the ridge's ends in calm air. */
+            /** @description Pull on the near and on the far anchor in calm air. */
+            calm_ends_n: components["schemas"]["Band"][];
+            /** @description Pull at the ridge's ends in calm air, the harder pulled of them. */
             calm_n: components["schemas"]["Band"];
+            /** @description Pull on the near and on the far anchor in the gust. */
+            gust_ends_n: components["schemas"]["Band"][];
             /**
              * Format: double
              * @description Speed of the gust, m/s.
@@ -1164,7 +1175,7 @@ export interface components {
              * @description Its pressure, Pa.
              */
             pressure_pa: number;
-            /** @description Pull at the ridge's ends in the gust. */
+            /** @description Pull at the ridge's ends in the gust, the harder pulled of them. */
             ridge_n: components["schemas"]["Band"];
             /** @description How far the ridge hangs below the straight line in calm air, metres. */
             sag_m: components["schemas"]["Band"];
@@ -1227,6 +1238,8 @@ export interface components {
              * @description Ground kept dry from rain that falls straight down, m².
              */
             floor_m2: number;
+            /** @description The ground. */
+            ground: components["schemas"]["Plane"];
             /** @description Guys and pegs. */
             guys: components["schemas"]["Guy"][];
             /**
@@ -1252,7 +1265,7 @@ export interface components {
             ridge: number[][];
             /**
              * Format: double
-             * @description Height of the ridge over the ground in the middle.
+             * @description Height of the ridge over the ground in its middle; where it hangs from one anchor, of the peak over the ground there.
              */
             ridge_m: number;
             /** @description Where one sits. */
@@ -1267,11 +1280,8 @@ export interface components {
              * @description Clear distance of the anchors.
              */
             span_m: number;
-            /**
-             * Format: double
-             * @description Height of the tie on the near anchor.
-             */
-            tie_m: number;
+            /** @description Heights of the ties on the near and on the far anchor, each over the ground at its foot. */
+            ties_m: number[];
             /** @description The cover has a second panel behind the ridge. */
             two_sided: boolean;
         };
@@ -1983,6 +1993,24 @@ export interface components {
             /** @description What gives first, worst first. */
             yields: components["schemas"]["Yields"][];
         };
+        /** @description The ground, taken as a plane; its height is nought in the middle between the anchors. */
+        Plane: {
+            /**
+             * Format: double
+             * @description Rise across it, to the right of one who looks from the near anchor to the far one.
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description Rise along the ridge, metres a metre.
+             */
+            along: number;
+            /**
+             * Format: double
+             * @description Where along the ridge it is nought.
+             */
+            middle_m: number;
+        };
         /** @description A problem in the client's terms. */
         Problem: {
             /** @description What to change. */
@@ -2141,6 +2169,12 @@ export interface components {
             ridge_cord: components["schemas"]["CordDraft"];
             /**
              * Format: double
+             * @description The ground rises so much across the ridge, to the right of one who looks from the near anchor to the far one, per
+             *     cent.
+             */
+            slope_across_percent?: number;
+            /**
+             * Format: double
              * @description The ground rises so much along the ridge, per cent.
              */
             slope_percent?: number;
@@ -2148,6 +2182,11 @@ export interface components {
             split?: boolean;
             /** @description How the ridge is tightened. */
             tighten: components["schemas"]["Tighten"];
+            /**
+             * Format: double
+             * @description Where the wind comes from, degrees from north through east; across the ridge, on the closed side, when absent.
+             */
+            wind_from_deg?: number | null;
             /** @description How high. */
             wish: components["schemas"]["Wish"];
         };
@@ -2263,6 +2302,11 @@ export interface components {
             beaufort: number;
             /** @description When it begins, UTC. */
             from: string;
+            /**
+             * Format: double
+             * @description Where it comes from, degrees from north through east.
+             */
+            from_deg: number;
             /**
              * Format: double
              * @description Gusts, m/s.

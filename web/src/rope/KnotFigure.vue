@@ -51,7 +51,7 @@ function query() {
   if (props.pull) q.pull = props.pull
   if (props.on) {
     q.cord_mm = String(props.on.cord_mm)
-    q.surface = props.on.surface
+    if (props.on.surface) q.surface = props.on.surface
     q.shape = props.on.shape
     if (props.on.sized) q.size_mm = String(props.on.size_mm)
   }

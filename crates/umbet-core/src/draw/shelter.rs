@@ -343,9 +343,9 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
     let (head, over) = (page([beside, 0.0, l.seat[2]]), page([beside, 0.0, l.seat[2] + l.headroom_m]));
     let words_at = [head[0] + 10.0, f64::midpoint(head[1], over[1]) + 6.0];
     items.extend(dimension(head, over, words_at, Anchor::Start, &w.headroom));
-    let line = if l.both { [0.0, 0.0, l.line[0] + l.sag_m] } else { [l.ridge[0][0], 0.0, l.ridge[0][2]] };
-    let line = page(line);
-    items.push(text("lab halo", [line[0] + 14.0, line[1] - 8.0], Anchor::Start, &w.pull));
+    let peak = page(l.ridge[0]);
+    let pull_at = if l.both { [f.origin[0] + 14.0, top + 21.0] } else { [peak[0] + 14.0, peak[1] - 8.0] };
+    items.push(text("lab halo", pull_at, Anchor::Start, &w.pull));
     if let Some([first, second]) = &w.flag {
         let x = l.ridge[1][0] + 0.22;
         let [x, y] = page([x, 0.0, l.line_at(x)]);

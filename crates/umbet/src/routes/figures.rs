@@ -121,7 +121,8 @@ impl FigureQuery {
         let asked = self.shape.is_none_or(|s| knot.entry.shapes.contains(&s));
         let kind = self.shape.filter(|_| asked).map(object_kind);
         let size_mm = self.size_mm.filter(|_| asked);
-        let face = self.surface.as_deref().filter(|_| asked).unwrap_or(knot.usual().surface);
+        let of_kind = kind.map_or(knot.usual().surface, |k| &k.surface);
+        let face = self.surface.as_deref().filter(|_| asked).unwrap_or(of_kind);
         let object = ObjectLook {
             radius: size_mm.map(|mm| mm / cord / 2.0),
             look: surface(face).map_or_else(Default::default, |s| s.look),

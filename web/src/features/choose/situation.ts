@@ -102,6 +102,13 @@ export const useSituation = defineStore('situation', () => {
     await judge()
   }
 
+  /** At a job, at none of its joints. */
+  async function atJob(jobId: number) {
+    if (job.value?.id === jobId) return
+    job.value = (await got(api.GET('/api/jobs/{id}', { params: { path: { id: jobId } } }))).job
+    if (joint.value?.job_id !== jobId) joint.value = undefined
+  }
+
   /** Leaves jobs alone and chooses for its own sake. */
   async function loose() {
     if (joint.value) {
@@ -113,5 +120,5 @@ export const useSituation = defineStore('situation', () => {
     await judge()
   }
 
-  return { draft, choice, trouble, job, joint, knot, past, address, judge, say, undo, open, loose, putJoint }
+  return { draft, choice, trouble, job, joint, knot, past, address, judge, say, undo, open, atJob, loose, putJoint }
 })

@@ -17,7 +17,7 @@ const drop = (i: number) => emit('say', { anchors: props.anchors.filter((_, n) =
 function add() {
   const last = props.anchors.at(-1)
   const at_m = [(last?.at_m[0] ?? 0) + 2, last?.at_m[1] ?? 0]
-  emit('say', { anchors: [...props.anchors, { name: `tree ${props.anchors.length + 1}`, kind: 'tree', at_m, size_mm: 200, surface: 'bark-rough', high_m: 2.2, sound: true }] })
+  emit('say', { anchors: [...props.anchors, { name: `tree ${props.anchors.length + 1}`, kind: 'tree', at_m, size_mm: 200, surface: 'bark-rough', low_m: 0, high_m: 2.2, sound: true }] })
 }
 const trouble = ref('')
 /** Waypoints take the place of the anchors; thickness and height are the reader's to say. */
@@ -27,7 +27,7 @@ async function readFile(e: Event) {
   trouble.value = ''
   try {
     const read = await got(api.POST('/api/shelter/gpx', { body: { gpx: await file.text() } }))
-    const anchor = (w: Schemas['Waypoint']): Anchor => ({ name: w.name, kind: 'tree', at_m: w.at_m, size_mm: 200, surface: 'bark-rough', high_m: 2.2, sound: true })
+    const anchor = (w: Schemas['Waypoint']): Anchor => ({ name: w.name, kind: 'tree', at_m: w.at_m, size_mm: 200, surface: 'bark-rough', low_m: 0, high_m: 2.2, sound: true })
     emit('say', { anchors: read.map(anchor), between: null })
   } catch (err) {
     trouble.value = err instanceof Trouble ? err.message : String(err)
@@ -44,7 +44,7 @@ const shown = (m: number) => String(Math.round((m / per()) * 100) / 100)
     <summary>What stands there: {{ anchors.length }}, typed or dragged above</summary>
     <div class="anchors-in">
       <table>
-        <thead><tr><th>Name</th><th>What</th><th>East, {{ unit() }}</th><th>North, {{ unit() }}</th><th>Thick, mm</th><th>Tied up to, {{ unit() }}</th><th>Sound</th><th><span class="visually-hidden">Leave it out</span></th></tr></thead>
+        <thead><tr><th>Name</th><th>What</th><th>East, {{ unit() }}</th><th>North, {{ unit() }}</th><th>Thick, mm</th><th>Tied from, {{ unit() }}</th><th>up to, {{ unit() }}</th><th>Sound</th><th><span class="visually-hidden">Leave it out</span></th></tr></thead>
         <tbody>
           <tr v-for="(a, i) in anchors" :key="i" :class="{ taken: between?.includes(i) }">
             <td><input class="form-control" :value="a.name" :aria-label="`Name of ${a.name}`" @change="put(i, { name: value($event) })" /></td>
@@ -52,6 +52,7 @@ const shown = (m: number) => String(Math.round((m / per()) * 100) / 100)
             <td><input class="form-control" inputmode="decimal" :value="shown(a.at_m[0]!)" :aria-label="`${a.name}, east`" @change="put(i, { at_m: [number($event) * per(), a.at_m[1]!] })" /></td>
             <td><input class="form-control" inputmode="decimal" :value="shown(a.at_m[1]!)" :aria-label="`${a.name}, north`" @change="put(i, { at_m: [a.at_m[0]!, number($event) * per()] })" /></td>
             <td><input class="form-control" inputmode="decimal" :value="a.size_mm" :aria-label="`Thickness of ${a.name}, millimetres`" @change="put(i, { size_mm: number($event) })" /></td>
+            <td><input class="form-control" inputmode="decimal" :value="shown(a.low_m ?? 0)" :aria-label="`Lowest tie on ${a.name}`" @change="put(i, { low_m: number($event) * per() })" /></td>
             <td><input class="form-control" inputmode="decimal" :value="shown(a.high_m)" :aria-label="`Highest tie on ${a.name}`" @change="put(i, { high_m: number($event) * per() })" /></td>
             <td><input type="checkbox" class="form-check-input" :checked="a.sound" :aria-label="`${a.name} is sound`" @change="put(i, { sound: !a.sound })" /></td>
             <td><BButton v-if="anchors.length > 2" class="btn-bare" :aria-label="`Leave out ${a.name}`" @click="drop(i)">Leave out</BButton></td>

@@ -2,7 +2,7 @@
 // The next three days: pressing a spell takes its gusts into the plan.
 import { computed, onMounted, ref } from 'vue'
 import { api, got, type Schemas } from '../../api/client'
-import type { Shelter } from './shelter'
+import { point, type Shelter } from './shelter'
 
 const props = defineProps<{ shelter: Shelter }>()
 const emit = defineEmits<{ say: [change: Partial<Shelter>] }>()
@@ -11,8 +11,8 @@ onMounted(async () => (forecast.value = await got(api.GET('/api/forecast'))))
 const most = computed(() => Math.max(20, ...(forecast.value?.spells.map((s) => s.gust_ms) ?? [])))
 const when = (s: Schemas['Spell']) => new Date(s.from).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
 const taken = (s: Schemas['Spell']) => props.shelter.gust_ms === s.gust_ms && props.shelter.beaufort === s.beaufort
-const says = (s: Schemas['Spell']) => `${when(s)}: Beaufort ${s.beaufort}, gusts ${s.gust_ms} m/s, rain ${s.rain_mm} mm`
-const take = (s: Schemas['Spell']) => emit('say', { beaufort: s.beaufort, gust_ms: s.gust_ms })
+const says = (s: Schemas['Spell']) => `${when(s)}: Beaufort ${s.beaufort} from the ${point(s.from_deg)}, gusts ${s.gust_ms} m/s, rain ${s.rain_mm} mm`
+const take = (s: Schemas['Spell']) => emit('say', { beaufort: s.beaufort, gust_ms: s.gust_ms, wind_from_deg: s.from_deg })
 </script>
 
 <template>
@@ -22,6 +22,7 @@ const take = (s: Schemas['Spell']) => emit('say', { beaufort: s.beaufort, gust_m
       <li v-for="s in forecast.spells" :key="s.from">
         <button type="button" :class="{ on: taken(s) }" :aria-pressed="taken(s)" :title="says(s)" @click="take(s)">
           <span class="blow" aria-hidden="true"><i :style="{ height: `${(s.gust_ms / most) * 100}%` }" /></span>
+          <svg class="to" width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true"><path d="M0 8V-7M-4.5-2.5L0-7.5 4.5-2.5" :transform="`rotate(${s.from_deg + 180})`" /></svg>
           <b>{{ Math.round(s.gust_ms) }}<span class="visually-hidden"> m/s in gusts, </span></b><small>{{ s.rain_mm ? `${s.rain_mm} mm` : 'dry' }}</small><small>{{ when(s) }}</small>
         </button>
       </li>

@@ -5,6 +5,8 @@ import KnotFigure from '../../rope/KnotFigure.vue'
 import type { Shelter } from './shelter'
 
 const props = defineProps<{ joints: Schemas['ShelterJoint'][]; taken: NonNullable<Shelter['knots']> }>()
+/** What the joint is tied to, as the knot was laid out: its shape and usual surface. */
+const on = (j: Schemas['ShelterJoint']) => (j.situation?.shape ? { shape: j.situation.shape, surface: j.situation.surface ?? '', sized: false, size_mm: 0, cord_mm: 4 } : undefined)
 const emit = defineEmits<{ say: [change: Partial<Shelter>] }>()
 function take(joint: string, knot: string) {
   const rest = Object.fromEntries(Object.entries(props.taken).filter(([j]) => j !== joint))
@@ -16,7 +18,7 @@ function take(joint: string, knot: string) {
   <section aria-label="Knots">
     <h2>Knots</h2>
     <div v-for="j in joints" :key="j.id" class="rig-joint">
-      <RouterLink v-if="j.knot" :to="`/knots/${j.knot}`" :aria-label="`Tie ${j.knot_name}`"><KnotFigure :knot="j.knot" /></RouterLink>
+      <RouterLink v-if="j.knot" :to="`/knots/${j.knot}`" :aria-label="`Tie ${j.knot_name}`"><KnotFigure :knot="j.knot" :on="on(j)" /></RouterLink>
       <div>
         <h3>{{ j.name }}<template v-if="j.times > 1">, {{ j.times }} times</template></h3>
         <select class="part" :value="j.knot" :aria-label="`Knot: ${j.name}`" @change="take(j.id, ($event.target as HTMLSelectElement).value)"><option :value="j.knot">{{ j.knot_name }}</option><option v-for="[id, name] in j.others as [string, string][]" :key="id" :value="id">{{ name }}</option></select>

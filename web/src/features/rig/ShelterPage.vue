@@ -7,6 +7,7 @@ import IconRedo from '~icons/lucide/redo-2'
 import IconUndo from '~icons/lucide/undo-2'
 import { useHabits } from '../../app/habits'
 import { useKeys } from '../../app/keys'
+import { useSituation } from '../choose/situation'
 import AnchorList from './AnchorList.vue'
 import CordSentence from './CordSentence.vue'
 import CutList from './CutList.vue'
@@ -22,6 +23,7 @@ import '../../styles/rig.css'
 const route = useRoute()
 const habits = useHabits()
 const shelter = useShelter()
+const situation = useSituation()
 const missing = ref('')
 const frame = ref<HTMLElement>()
 const plan = computed(() => shelter.plan)
@@ -29,7 +31,8 @@ const plan = computed(() => shelter.plan)
 async function open() {
   missing.value = ''
   try {
-    await shelter.open(route.params.job ? Number(route.params.job) : undefined)
+    const job = route.params.job ? Number(route.params.job) : undefined
+    await Promise.all([shelter.open(job), job === undefined ? undefined : situation.atJob(job)])
   } catch (e) {
     missing.value = (e as Error).message
   }

@@ -2,7 +2,7 @@
 // The shelter as a sentence; each part is changed in place.
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
-import type { Shelter, Stock } from './shelter'
+import { POINTS, type Shelter, type Stock } from './shelter'
 
 const props = defineProps<{ shelter: Shelter; stock: Stock; between?: Schemas['Between'] }>()
 const emit = defineEmits<{ say: [change: Partial<Shelter>] }>()
@@ -16,6 +16,11 @@ const pairs = computed(() => {
   return [{ value: '', text: `the best pair${free}` }, ...names]
 })
 const pitches = [['a-frame', 'A-frame'], ['lean-to', 'lean-to'], ['flat-fly', 'flat fly'], ['half-pyramid', 'half pyramid, one pole'], ['plough-point', 'plough point']] as const
+const winds = computed(() => {
+  const from = props.shelter.wind_from_deg
+  const own = from != null && !POINTS.some((p) => p.deg === from) ? [{ value: String(from), text: `${Math.round(from)}°` }] : []
+  return [{ value: '', text: 'across the ridge' }, ...own, ...POINTS.map((p) => ({ value: String(p.deg), text: `from the ${p.name}` }))]
+})
 const wishes = [['low', 'low, for cold and wind'], ['usual', 'at the lowest ribs'], ['high', 'high, for shade']] as const
 </script>
 
@@ -31,9 +36,11 @@ const wishes = [['low', 'low, for cold and wind'], ['usual', 'at the lowest ribs
     between
     <select class="part" :value="shelter.between?.join(',') ?? ''" aria-label="Between" @change="emit('say', { between: value($event) ? value($event).split(',').map(Number) : null })"><option v-for="p in pairs" :key="p.value" :value="p.value">{{ p.text }}</option></select>,
     <label>in Beaufort <input class="part" inputmode="numeric" :value="shelter.beaufort" aria-label="Beaufort number" @change="emit('say', { beaufort: Math.round(number($event)), gust_ms: null })" /></label>
+    <select class="part" :value="shelter.wind_from_deg == null ? '' : String(shelter.wind_from_deg)" aria-label="Where the wind comes from" @change="emit('say', { wind_from_deg: value($event) ? Number(value($event)) : null })"><option v-for="w in winds" :key="w.value" :value="w.value">{{ w.text }}</option></select>,
     on
     <select class="part" :value="shelter.ground" aria-label="Ground" @change="emit('say', { ground: value($event) })"><option v-for="g in stock.grounds" :key="g.id" :value="g.id">{{ g.name }}</option></select>,
-    <label>rising <input class="part" inputmode="decimal" :value="shelter.slope_percent ?? 0" aria-label="Slope along the ridge, per cent" @change="emit('say', { slope_percent: number($event) })" /> %</label>.
+    <label>rising <input class="part" inputmode="decimal" :value="shelter.slope_percent ?? 0" aria-label="Slope along the ridge, per cent" @change="emit('say', { slope_percent: number($event) })" /> % along</label>
+    <label>and <input class="part" inputmode="decimal" :value="shelter.slope_across_percent ?? 0" aria-label="Slope across the ridge, per cent" @change="emit('say', { slope_across_percent: number($event) })" /> % across it</label>.
     <slot />
   </p>
 </template>

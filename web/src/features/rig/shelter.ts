@@ -7,6 +7,11 @@ export type Shelter = Schemas['ShelterDraft']
 export type ShelterView = Schemas['ShelterView']
 export type Stock = Schemas['ShelterStock']
 
+/** Eight points of the compass, by the degrees they stand for. */
+export const POINTS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'].map((name, i) => ({ deg: i * 45, name }))
+/** The point nearest to a bearing. */
+export const point = (deg: number) => POINTS[Math.round(deg / 45) % 8]!.name
+
 const KEPT = 'umbet.shelter'
 
 export const useShelter = defineStore('shelter', () => {

@@ -45,14 +45,14 @@ pub enum Lie {
 /// Steepest a ridge may lie, metres a metre: on a steeper one the cover slides (common practice).
 const STEEPEST: f64 = 0.25;
 
-/// Heights of both ties over the ground in the middle, for a ridge that stands `h` over it there: as level, or as much
-/// with the ground, as the anchors allow.
+/// Heights of the ridge's straight line at both anchors, over the ground in the middle, for a ridge that stands `h` over it
+/// there: as level, or as much with the ground, as the anchors allow. It is tied `sag` higher.
 ///
 /// # Errors
 /// [`Impossible`] when the anchors do not let a line so high, or only a steep one.
-pub fn ties(between: &Between, plane: &Plane, h: f64, lie: Lie) -> Result<[f64; 2], Impossible> {
+pub fn ties(between: &Between, plane: &Plane, h: f64, sag: f64, lie: Lie) -> Result<[f64; 2], Impossible> {
     let ground = [plane.at(0.0, 0.0), plane.at(between.span_m, 0.0)];
-    let [low, high] = [between.low_m, between.high_m].map(|l| [l[0] + ground[0], l[1] + ground[1]]);
+    let [low, high] = [between.low_m, between.high_m].map(|l| [l[0] + ground[0] - sag, l[1] + ground[1] - sag]);
     let twice = (2.0 * h).max(low[0] + low[1]);
     if twice > high[0] + high[1] + 1e-9 {
         let [near, far] = between.high_m;

@@ -85,15 +85,20 @@ const PLACE_M2: f64 = 0.9;
 /// Never on a draft without faults.
 pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Reader) -> Result<Plan, Impossible> {
     let between = site::between(draft)?;
-    let mut geometry = pitch::lay(draft, &between, &reader.body)?;
+    let mut geometry = pitch::lay(draft, &between, 0.0, &reader.body)?;
     let cover = stock().covers.iter().find(|c| c.id == draft.cover.kind).expect("a checked cover");
     let ground = stock().grounds.iter().find(|g| g.id == draft.ground).expect("a checked ground");
     let reaches = forces::tightening(draft, reader);
     let shares = wind::Blow::of(draft, &Bearing::of(draft, &between)).shares(draft.pitch);
-    let forces = Set { draft, geometry: &geometry, cover, reaches: &reaches, shares }.forces(gust(draft));
+    let of = |g: &Geometry| Set { draft, geometry: g, cover, reaches: &reaches, shares }.forces(gust(draft));
+    let mut forces = of(&geometry);
     if uses_both(draft.pitch) {
-        // Tied higher by what it comes down in the middle.
+        // Tied higher by what it comes down in the middle, where the anchors allow it.
         let sag = f64::midpoint(forces.sag_m.low, forces.sag_m.high);
+        if !between.allows(geometry.ties_m.map(|tie| tie + sag)) {
+            geometry = pitch::lay(draft, &between, sag, &reader.body)?;
+            forces = of(&geometry);
+        }
         geometry.ties_m = geometry.ties_m.map(|tie| tie + sag);
     }
     let joints = joints::joints(draft, &between, cover, &forces, geometry.guys.len(), schools, reader);

@@ -127,11 +127,11 @@ impl Geometry {
 #[derive(Debug, Clone, PartialEq)]
 pub struct Impossible(pub String);
 
-/// Lays the shelter out.
+/// Lays the shelter out, the ridge's straight line `sag` metres below its ties.
 ///
 /// # Errors
 /// [`Impossible`] says what is too short, too near or too high, and what to change.
-pub fn lay(draft: &ShelterDraft, between: &Between, body: &BodyMeasures) -> Result<Geometry, Impossible> {
+pub fn lay(draft: &ShelterDraft, between: &Between, sag: f64, body: &BodyMeasures) -> Result<Geometry, Impossible> {
     let stature = body.arm_span_m;
     let needed = SITTING * stature + CLEAR;
     let wanted = match draft.wish {
@@ -144,7 +144,7 @@ pub fn lay(draft: &ShelterDraft, between: &Between, body: &BodyMeasures) -> Resu
     let mut why = Impossible("Nothing was tried.".into());
     let mut stuck = false;
     for h in (60..=320).map(|cm| f64::from(cm) / 100.0).filter(|h| *h >= wanted) {
-        match at_height(draft, between, &plane, h) {
+        match at_height(&Site { draft, between, plane: &plane, sag, h }) {
             Ok(g) if g.headroom_m >= needed => return Ok(Geometry { needed_m: needed, drips: drips(draft, &g), ..g }),
             Ok(_) => (why, stuck) = (too_narrow(draft), false),
             Err(e) if !stuck => (why, stuck) = (e, true),
@@ -173,16 +173,18 @@ struct Site<'a> {
     draft: &'a ShelterDraft,
     between: &'a Between,
     plane: &'a Plane,
+    /// How far the ridge's straight line is below its ties.
+    sag: f64,
     /// Height of the ridge, or of the peak.
     h: f64,
 }
 
-fn at_height(draft: &ShelterDraft, between: &Between, plane: &Plane, h: f64) -> Result<Geometry, Impossible> {
-    let site = Site { draft, between, plane, h };
+fn at_height(site: &Site<'_>) -> Result<Geometry, Impossible> {
+    let Site { draft, between, h, .. } = *site;
     if !uses_both(draft.pitch) {
         return match draft.pitch {
-            Pitch::HalfPyramid => half_pyramid(&site),
-            _ => plough_point(&site)?,
+            Pitch::HalfPyramid => half_pyramid(site),
+            _ => plough_point(site)?,
         }
         .ok_or_else(|| too_short(draft, h));
     }
@@ -193,11 +195,11 @@ fn at_height(draft: &ShelterDraft, between: &Between, plane: &Plane, h: f64) -> 
             between.span_m, draft.cover.length_m
         )));
     }
-    let level = on_ridge(&site, Lie::Level)?;
+    let level = on_ridge(site, Lie::Level)?;
     if level.clear() {
         return Ok(level);
     }
-    let sloped = on_ridge(&site, Lie::WithTheGround)?;
+    let sloped = on_ridge(site, Lie::WithTheGround)?;
     if sloped.clear() {
         return Ok(sloped);
     }
@@ -216,7 +218,7 @@ fn too_short(draft: &ShelterDraft, h: f64) -> Impossible {
 
 /// A pitch whose ridge runs from anchor to anchor.
 fn on_ridge(site: &Site<'_>, lie: Lie) -> Result<Geometry, Impossible> {
-    let tied = ties(site.between, site.plane, site.h, lie)?;
+    let tied = ties(site.between, site.plane, site.h, site.sag, lie)?;
     // Where the lowest ties are higher than was asked, the whole ridge is.
     let h = f64::midpoint(tied[0], tied[1]);
     let wish = site.draft.wish;

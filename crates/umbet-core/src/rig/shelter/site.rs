@@ -20,6 +20,13 @@ pub struct Between {
     pub says: String,
 }
 
+impl Between {
+    /// Lines can be tied so high.
+    pub fn allows(&self, ties_m: [f64; 2]) -> bool {
+        (0..2).all(|i| (self.low_m[i]..=self.high_m[i]).contains(&ties_m[i]))
+    }
+}
+
 /// Clear distance from face to face.
 fn clear(a: &Anchor, b: &Anchor) -> f64 {
     let apart = (a.at_m[0] - b.at_m[0]).hypot(a.at_m[1] - b.at_m[1]);
