@@ -39,6 +39,8 @@ async fn what_is_out_of_reason_is_refused_and_what_does_not_go_is_said() {
         json!({ "ground": "lava" }),
         json!({ "between": [0, 9] }),
         json!({ "pull_n": 1e9 }),
+        json!({ "slope_across_percent": 41 }),
+        json!({ "wind_from_deg": 361 }),
         json!({ "knots": { "guy-peg": "no-such-knot" } }),
     ] {
         let (status, problem) = ask(bad.clone()).await;
@@ -135,6 +137,37 @@ async fn a_shelter_is_planned_on_the_page_and_nothing_is_lost() {
     b.see_words(".rig-not", "turn the cover").await;
     b.press(".rig-tools .btn", "Undo").await;
     b.see_words(".rig-side .bar-key", "N on the hardest guy").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// Slope, heights and wind are said on the page: the drawings, the measures and what to mind follow.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_lie_of_the_site_is_said_and_drawn() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 1400).await);
+    b.driver.goto(s.url("/jobs/2/rig")).await.expect("the page opens");
+    b.see_words(".jobline .job", "Crew shelter").await;
+    b.see_words(".rig-side li", "it lies level").await;
+    b.type_into("input[aria-label='Slope across the ridge, per cent']", "-12").await;
+    b.keys(Key::Tab).await;
+    b.see_words(".rig-say", "across it").await;
+
+    b.press(".anchors summary", "").await;
+    b.type_into("input[aria-label='Highest tie on the ash']", "0.95").await;
+    b.keys(Key::Tab).await;
+    b.see_words(".rig-side li", "high on the ash and").await;
+    b.see_words(".rig-side li", "it lies sloping").await;
+    b.see_words(".doings li", "0.95 m up").await;
+
+    // From the south-west: along this ridge.
+    let pick = "const s = document.querySelector(\"select[aria-label='Where the wind comes from']\"); s.value = '225'; s.dispatchEvent(new Event('change', { bubbles: true }));";
+    b.driver.execute(pick, vec![]).await.expect("it is picked");
+    b.see_words(".line-change li", "along the ridge").await;
+
+    b.type_into("input[aria-label='Lowest tie on the larch']", "9").await;
+    b.keys(Key::Tab).await;
+    b.see_words(".trouble", "between 0 and 6 m").await;
+    b.press(".rig-tools .btn", "Undo").await;
+    b.see_words(".rig-side li", "it lies sloping").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
 
