@@ -94,7 +94,8 @@ const observer = new ResizeObserver(([entry]) => {
 })
 onMounted(() => frame.value && observer.observe(frame.value))
 onBeforeUnmount(() => observer.disconnect())
-watch(() => [{ ...props }, habits.settings.hand, habits.changes], () => void draw(), { deep: true })
+// Asked again only when what is asked for has changed, not when a parent merely says it again.
+watch(() => JSON.stringify([props, habits.settings.hand, habits.changes]), () => void draw())
 </script>
 
 <template>

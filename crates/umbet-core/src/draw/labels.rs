@@ -160,6 +160,9 @@ fn arrow_head(from: P2, tip: P2, size: f64) -> Vec<P2> {
     vec![at(size, 0.0), at(-size * 0.6, size * 0.75), at(-size * 0.6, -size * 0.75)]
 }
 
+/// Least distance of words from the frame's top and bottom.
+const LEAST_Y: f64 = 20.0;
+
 /// A block arrow beside a strand that runs off the frame, pointing the way it is pulled.
 pub fn pull(from: P2, way: P2, words: Option<&str>, size: P2) -> Vec<Item> {
     let n = [-way[1], way[0]];
@@ -181,11 +184,13 @@ pub fn pull(from: P2, way: P2, words: Option<&str>, size: P2) -> Vec<Item> {
         let reach = 22.0 + half * n[0].abs();
         // The top left corner is where a page sets its own marks.
         let cornered = |p: P2| p[0] < 130.0 && p[1] < 66.0;
-        let side = if cornered(at(20.0, reach)) { at(20.0, -reach) } else { at(20.0, reach) };
+        let off = |p: P2| p[1] < LEAST_Y || p[1] > size[1] - LEAST_Y;
+        let first = at(20.0, reach);
+        let side = if cornered(first) || off(first) { at(20.0, -reach) } else { first };
         let x = side[0].clamp(half + 6.0, (size[0] - half - 6.0).max(half + 6.0));
         items.push(Item::Text {
             class: "labn halo",
-            at: [x, side[1] + 6.0],
+            at: [x, side[1].clamp(LEAST_Y, size[1] - LEAST_Y) + 6.0],
             anchor: Anchor::Middle,
             text: words.to_owned(),
         });
