@@ -40,7 +40,7 @@ const wishes = [['low', 'low, for cold and wind'], ['usual', 'at the lowest ribs
     on
     <select class="part" :value="shelter.ground" aria-label="Ground" @change="emit('say', { ground: value($event) })"><option v-for="g in stock.grounds" :key="g.id" :value="g.id">{{ g.name }}</option></select>,
     <label>rising <input class="part" inputmode="decimal" :value="shelter.slope_percent ?? 0" aria-label="Slope along the ridge, per cent" @change="emit('say', { slope_percent: number($event) })" /> % along</label>
-    <label>and <input class="part" inputmode="decimal" :value="shelter.slope_across_percent ?? 0" aria-label="Slope across the ridge, per cent" @change="emit('say', { slope_across_percent: number($event) })" /> % across it</label>.
+    <label>and <input class="part" inputmode="decimal" :value="shelter.slope_across_percent ?? 0" aria-label="Slope across the ridge, per cent" @change="emit('say', { slope_across_percent: number($event) })" /> % across it.</label>
     <slot />
   </p>
 </template>
