@@ -7,6 +7,7 @@ mod drills;
 mod figures;
 mod identify;
 mod jobs;
+mod knot_files;
 mod knots;
 mod lines;
 mod own_knots;
@@ -43,10 +44,10 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(knots::get))
         .routes(routes!(knots::list_missteps))
         .routes(routes!(knots::cord_taken))
-        .routes(routes!(knots::model))
-        .routes(routes!(knots::notation_file))
-        .routes(routes!(knots::code_file))
-        .routes(routes!(knots::obj_file))
+        .routes(routes!(knot_files::model))
+        .routes(routes!(knot_files::notation_file))
+        .routes(routes!(knot_files::code_file))
+        .routes(routes!(knot_files::obj_file))
         .routes(routes!(figures::figure))
         .routes(routes!(figures::sheet))
         .routes(routes!(identify::identify))

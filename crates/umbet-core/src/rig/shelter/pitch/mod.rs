@@ -1,0 +1,273 @@
+//! Where everything is: ridge, cover, guys, pegs, the seat and the drips, from the site and the wish.
+//!
+//! `x` runs along the ridge from the near anchor's face, `y` across it, `z` up from the ground in the middle.
+
+use super::draft::{Pitch, ShelterDraft, Wish};
+use super::lie::{Lie, Plane};
+use super::site::Between;
+use crate::units::BodyMeasures;
+use serde::Serialize;
+
+mod drips;
+mod one_anchor;
+mod ridged;
+
+use drips::drips;
+use one_anchor::{half_pyramid, plough_point};
+use ridged::on_ridge;
+
+/// A place, metres.
+pub type Place = [f64; 3];
+
+/// A guy from the cover to its peg.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Guy {
+    /// What it is called.
+    pub name: String,
+    /// Where it leaves the cover.
+    pub from: [f64; 3],
+    /// Its peg.
+    pub peg: [f64; 3],
+    /// Length from cover to peg; next to nothing where the cover is pegged down itself.
+    pub run_m: f64,
+    /// The cover's edge it holds, metres.
+    pub holds_m: f64,
+    /// A corner: it pulls two ways.
+    pub corner: bool,
+}
+
+/// Where water would run in along a line, and what stops it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Drip {
+    /// Where.
+    pub at: [f64; 3],
+    /// What to do, or why nothing need be done.
+    pub says: String,
+    /// Something must be tied there.
+    pub stop: bool,
+}
+
+/// The shelter in space.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Geometry {
+    /// Clear distance of the anchors.
+    pub span_m: f64,
+    /// The ground.
+    pub ground: Plane,
+    /// Height of the ridge over the ground in its middle; where it hangs from one anchor, of the peak over the ground there.
+    pub ridge_m: f64,
+    /// Height of the eaves.
+    pub eaves_m: f64,
+    /// Heights of the ties on the near and on the far anchor, each over the ground at its foot.
+    pub ties_m: [f64; 2],
+    /// The cover's ridge, from end to end.
+    pub ridge: [[f64; 3]; 2],
+    /// The cover's outline, in order.
+    pub outline: Vec<[f64; 3]>,
+    /// Guys and pegs.
+    pub guys: Vec<Guy>,
+    /// Poles, foot and top.
+    pub poles: Vec<[[f64; 3]; 2]>,
+    /// Ground kept dry from rain that falls straight down, m².
+    pub floor_m2: f64,
+    /// Where one sits.
+    pub seat: [f64; 3],
+    /// Height of the cover over the seat.
+    pub headroom_m: f64,
+    /// What the sitter needs.
+    pub needed_m: f64,
+    /// Width of the panel the wind meets, up the slope.
+    pub panel_m: f64,
+    /// Its slope, radians.
+    pub slope: f64,
+    /// The eave the wind meets, metres long.
+    pub eave_m: f64,
+    /// The cover has a second panel behind the ridge.
+    pub two_sided: bool,
+    /// Drip points.
+    pub drips: Vec<Drip>,
+}
+
+/// Sitting height as a share of the body's height (anthropometric tables, recalled).
+const SITTING: f64 = 0.52;
+/// Clear air over the head.
+const CLEAR: f64 = 0.12;
+/// The lowest ribs as a share of the body's height (common practice: ridge at the lowest ribs).
+const LOWEST_RIBS: f64 = 0.7;
+/// A guy goes down as far as it goes out (common practice: about 45°).
+const GUY_SLOPE: f64 = 1.0;
+/// Room between an anchor and the cover's end, least.
+pub const LEAST_ROOM: f64 = 0.3;
+
+/// Steepness a sheet may fall at: nearer to upright it is a wall.
+const NEAR_UPRIGHT: f64 = 0.97;
+/// Least room between cloth and ground where it is not meant to lie on it.
+const CLEAR_OF_GROUND: f64 = 0.02;
+
+impl Geometry {
+    /// Length of the line from the near anchor to the cover's peak.
+    pub fn peak_line_m(&self) -> f64 {
+        let tie = self.ties_m[0] + self.ground.at(0.0, 0.0);
+        (self.ridge[0][2] - tie).hypot(self.ridge[0][0])
+    }
+
+    /// Height of the ridge's straight line at a place along it.
+    pub fn line_at(&self, x: f64) -> f64 {
+        let [a, b] = self.ridge;
+        a[2] + (b[2] - a[2]) * (x - a[0]) / (b[0] - a[0]).max(1e-9)
+    }
+
+    /// How much higher the far tie is than the near one.
+    pub fn rise_m(&self) -> f64 {
+        self.line_at(self.span_m) - self.line_at(0.0)
+    }
+
+    /// Nothing of the cover digs into the ground.
+    fn clear(&self) -> bool {
+        self.outline.iter().all(|p| p[2] - self.ground.at(p[0], p[1]) > CLEAR_OF_GROUND)
+    }
+}
+
+/// A cover cannot be set up so.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Impossible(pub String);
+
+/// Lays the shelter out, the ridge's straight line `sag` metres below its ties.
+///
+/// # Errors
+/// [`Impossible`] says what is too short, too near or too high, and what to change.
+pub fn lay(draft: &ShelterDraft, between: &Between, sag: f64, body: &BodyMeasures) -> Result<Geometry, Impossible> {
+    let stature = body.arm_span_m;
+    let needed = SITTING * stature + CLEAR;
+    let wanted = match draft.wish {
+        Wish::Low => 0.0,
+        Wish::Usual => LOWEST_RIBS * stature,
+        Wish::High => stature + 0.15,
+    };
+    let plane = Plane::of(draft, between);
+    // What stood in the way first, once one could have sat under it but for that.
+    let mut why = Impossible("Nothing was tried.".into());
+    let mut stuck = false;
+    for h in (60..=320).map(|cm| f64::from(cm) / 100.0).filter(|h| *h >= wanted) {
+        match at_height(&Site { draft, between, plane: &plane, sag, h }) {
+            Ok(g) if g.headroom_m >= needed => return Ok(Geometry { needed_m: needed, drips: drips(draft, &g), ..g }),
+            Ok(_) => (why, stuck) = (too_narrow(draft), false),
+            Err(e) if !stuck => (why, stuck) = (e, true),
+            Err(_) => {}
+        }
+    }
+    Err(why)
+}
+
+fn too_narrow(draft: &ShelterDraft) -> Impossible {
+    Impossible(format!(
+        "Nobody can sit under a cover {} by {} m pitched as {}: take a larger one, or another pitch.",
+        draft.cover.length_m,
+        draft.cover.width_m,
+        draft.pitch.words()
+    ))
+}
+
+/// The ridge runs from anchor to anchor.
+pub const fn uses_both(pitch: Pitch) -> bool {
+    matches!(pitch, Pitch::AFrame | Pitch::LeanTo | Pitch::FlatFly)
+}
+
+/// What a pitch is laid out from.
+struct Site<'a> {
+    draft: &'a ShelterDraft,
+    between: &'a Between,
+    plane: &'a Plane,
+    /// How far the ridge's straight line is below its ties.
+    sag: f64,
+    /// Height of the ridge, or of the peak.
+    h: f64,
+}
+
+fn at_height(site: &Site<'_>) -> Result<Geometry, Impossible> {
+    let Site { draft, between, h, .. } = *site;
+    if !uses_both(draft.pitch) {
+        return match draft.pitch {
+            Pitch::HalfPyramid => half_pyramid(site),
+            _ => plough_point(site)?,
+        }
+        .ok_or_else(|| too_short(draft, h));
+    }
+    let short = draft.cover.length_m + 2.0 * LEAST_ROOM - between.span_m;
+    if short > 0.0 {
+        return Err(Impossible(format!(
+            "The anchors stand {:.2} m apart: {short:.2} m too near for a cover {} m long. Take others, turn the cover, or pitch it from one anchor.",
+            between.span_m, draft.cover.length_m
+        )));
+    }
+    let level = on_ridge(site, Lie::Level)?;
+    if level.clear() {
+        return Ok(level);
+    }
+    let sloped = on_ridge(site, Lie::WithTheGround)?;
+    if sloped.clear() {
+        return Ok(sloped);
+    }
+    Err(Impossible(
+        "The ground is too steep there: an eave would dig into it. Turn the ridge along the slope, or pitch it higher."
+            .into(),
+    ))
+}
+
+fn too_short(draft: &ShelterDraft, h: f64) -> Impossible {
+    Impossible(format!(
+        "A cover {} m wide does not reach from a ridge at {h:.2} m to its eaves: take a wider one, or a lower ridge.",
+        draft.cover.width_m
+    ))
+}
+
+/// How far out cloth of this length reaches, level, where it falls by `fall` over level ground, the ground out there rises
+/// by `k` a metre, and the ridge it falls from lies with a secant squared of `q`; `None` where it is too short, or all but
+/// upright: `q (fall − k b)² + b² = length²`.
+fn reach(length: f64, fall: f64, k: f64, q: f64) -> Option<f64> {
+    let (a, b) = (1.0 + q * k * k, q * fall * k);
+    let under = b * b - a * (q * fall * fall - length * length);
+    (under > 0.0 && fall * q.sqrt() < NEAR_UPRIGHT * length).then(|| (b + under.sqrt()) / a).filter(|b| *b > 0.0)
+}
+
+fn blank(site: &Site<'_>, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
+    let mut g = Geometry {
+        span_m: site.between.span_m,
+        ground: *site.plane,
+        ridge_m: h,
+        eaves_m: e,
+        ties_m: [h, h],
+        ridge,
+        outline: Vec::new(),
+        guys: Vec::new(),
+        poles: Vec::new(),
+        floor_m2: 0.0,
+        seat: [0.0; 3],
+        headroom_m: 0.0,
+        needed_m: 0.0,
+        panel_m: 0.0,
+        slope: 0.0,
+        eave_m: 0.0,
+        two_sided: false,
+        drips: Vec::new(),
+    };
+    g.ties_m = [0.0, g.span_m].map(|x| g.line_at(x) - g.ground.at(x, 0.0));
+    g
+}
+
+/// A guy that goes out this way, as far as it goes down; a corner at the ground is pegged itself.
+fn guy(name: &str, from: Place, out: [f64; 2], holds_m: f64, plane: &Plane) -> Guy {
+    let length = out[0].hypot(out[1]);
+    let way = out.map(|c| c / length);
+    let fall = (from[2] - plane.at(from[0], from[1])).max(0.02);
+    // Out there the ground has risen, or fallen away.
+    let rises = (plane.along * way[0] + plane.across * way[1]).max(-0.8);
+    let reach = if fall < 0.15 { 0.05 } else { fall / (1.0 / GUY_SLOPE + rises) };
+    let (x, y) = (from[0] + way[0] * reach, from[1] + way[1] * reach);
+    let peg = [x, y, plane.at(x, y)];
+    let run_m = (0..3).map(|i| (peg[i] - from[i]).powi(2)).sum::<f64>().sqrt();
+    Guy { name: name.to_owned(), from, peg, run_m, holds_m, corner: out[0] != 0.0 && out[1] != 0.0 }
+}

@@ -1,0 +1,111 @@
+//! A knot in open formats: its path in space, its notation, its planar-diagram code, its tube.
+
+use super::knots::find;
+use crate::error::{Error, Problem};
+use crate::extract::Path;
+use axum::Json;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use serde::Serialize;
+use umbet_core::draw::to_obj;
+use umbet_core::knot::notation::Axis;
+use umbet_core::topology::{Diagram, Side, closed, pole_loop};
+use utoipa::ToSchema;
+
+/// A rope of the model.
+#[derive(Serialize, ToSchema)]
+pub struct ModelRope {
+    /// Its centreline, unit the rope's diameter: x, y, z after x, y, z.
+    points: Vec<f32>,
+    /// For each move, how many of its points are laid before it; the last is all of them.
+    laid: Vec<usize>,
+}
+
+/// A round object of the model.
+#[derive(Serialize, ToSchema)]
+pub struct ModelPole {
+    /// The way it runs: x, y or z.
+    axis: String,
+    /// Radius in rope diameters.
+    radius: f64,
+    /// Where its axis meets the drawing plane.
+    at: [f64; 2],
+}
+
+/// A knot in space.
+#[derive(Serialize, ToSchema)]
+pub struct Model {
+    /// Its ropes.
+    ropes: Vec<ModelRope>,
+    /// Its poles.
+    poles: Vec<ModelPole>,
+}
+
+/// A knot in space, to be turned.
+#[utoipa::path(
+    get, operation_id = "model", path = "/api/knots/{id}/model", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "The model", body = Model), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
+    let k = find(&id)?;
+    let rope = |(r, s): (usize, &umbet_core::knot::path::Strand)| {
+        let mut laid = vec![0];
+        for step in &k.laid {
+            let before = laid[laid.len() - 1];
+            let now = step.iter().rfind(|p| p.rope == r).map(|p| s.index_at(p.waypoint, p.back) + 1);
+            laid.push(now.unwrap_or(before).max(before));
+        }
+        ModelRope { points: s.points.iter().flatten().map(|&x| (x * 1000.0).round() as f32 / 1000.0).collect(), laid }
+    };
+    let pole = |p: &umbet_core::knot::notation::Pole| ModelPole {
+        axis: match p.axis {
+            Axis::X => "x",
+            Axis::Y => "y",
+            Axis::Z => "z",
+        }
+        .to_owned(),
+        radius: p.radius,
+        at: p.at,
+    };
+    Ok(Json(Model {
+        ropes: k.path.strands.iter().enumerate().map(rope).collect(),
+        poles: k.path.poles.iter().map(pole).collect(),
+    }))
+}
+
+fn text_file(kind: &'static str, text: String) -> Response {
+    ([(header::CONTENT_TYPE, kind)], text).into_response()
+}
+
+/// The knot's path in the notation.
+#[utoipa::path(
+    get, operation_id = "knot_notation", path = "/api/knots/{id}/notation.txt", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "The notation", body = String, content_type = "text/plain"), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn notation_file(Path(id): Path<String>) -> Result<Response, Error> {
+    Ok(text_file("text/plain; charset=utf-8", find(&id)?.entry.path.clone()))
+}
+
+/// The planar-diagram code of the knot, its ends joined in front, with its poles as further curves.
+#[utoipa::path(
+    get, operation_id = "knot_code", path = "/api/knots/{id}/code.txt", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "Four edges a crossing", body = String, content_type = "text/plain"), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn code_file(Path(id): Path<String>) -> Result<Response, Error> {
+    let k = find(&id)?;
+    let mut curves: Vec<_> = k.path.strands.iter().map(|s| closed(&[(&s.points, Side::Front)])).collect();
+    curves.extend(k.path.poles.iter().map(pole_loop));
+    let code = Diagram::of(&curves).code();
+    let rows: Vec<String> = code.iter().map(|[a, b, c, d]| format!("[{a}, {b}, {c}, {d}]")).collect();
+    Ok(text_file("text/plain; charset=utf-8", format!("[{}]\n", rows.join(", "))))
+}
+
+/// The knot as a tube: Wavefront OBJ.
+#[utoipa::path(
+    get, operation_id = "knot_obj", path = "/api/knots/{id}/model.obj", params(("id" = String, Path, description = "Knot id")),
+    responses((status = 200, description = "The tube", body = String, content_type = "model/obj"), (status = 404, description = "No such knot", body = Problem))
+)]
+pub async fn obj_file(Path(id): Path<String>) -> Result<Response, Error> {
+    let k = find(&id)?;
+    Ok(text_file("model/obj", to_obj(&k.entry.name, &k.path)))
+}
