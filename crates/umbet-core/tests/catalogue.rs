@@ -131,7 +131,7 @@ fn every_shape_has_a_row_and_a_surface() {
 #[test]
 fn schools_prefer_knots_that_exist() {
     for way in matters().iter().flat_map(|m| &m.ways) {
-        for k in &way.knots {
+        for k in way.knots.iter().chain(&way.purchases) {
             assert!(catalogue().find(k).is_some(), "{} prefers `{k}`, which is no knot", way.id);
         }
     }

@@ -149,6 +149,24 @@ fn a_school_moves_its_knot_ahead_among_equals() {
     assert!(place(&schooled) < place(&plain));
 }
 
+/// Common practice: two and one, three and one, or turns and a slipped tuck on a guy.
+#[test]
+fn the_guy_hitch_follows_the_school() {
+    let mut guy = Draft::usual(Task::Guy);
+    guy.cord.kind = "guy-polyester-3".into();
+    let place = |school: &str, knot: &str| {
+        let a = answer(&Draft { schools: vec![school.into()], ..guy.clone() });
+        a.knots.iter().position(|k| k.id == knot).expect("judged")
+    };
+    for (school, knot) in [
+        ("guy-hitch-two-and-one", "taut-line"),
+        ("guy-hitch-three-and-one", "taut-line-3-1"),
+        ("guy-hitch-slipped-tuck", "figure-of-four"),
+    ] {
+        assert_eq!(place(school, knot), 0, "{school}");
+    }
+}
+
 #[test]
 fn backing_up_a_clove_follows_the_school() {
     let with = |school: &str| answer(&Draft { schools: vec![school.into()], ..tree() });

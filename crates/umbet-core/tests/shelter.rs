@@ -287,6 +287,36 @@ fn a_school_decides_the_fixed_end_and_the_loop() {
     assert_eq!(purchases, Some(7), "five loops, and three other ways of tying off");
 }
 
+/// Common practice: five loops for a purchase, four ways of tying it off; each can be preferred, the loop before the tie-off.
+#[test]
+fn a_school_decides_the_purchase() {
+    let d = ShelterDraft { tighten: Tighten::Looped, ..shelter() };
+    let tight = |schools: &[&str]| {
+        let schools: Vec<String> = schools.iter().map(|s| (*s).to_owned()).collect();
+        let p = plan(&d, &[], &schools, &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+        p.joints.into_iter().find(|j| j.id == "tight-end").map(|j| j.knot).unwrap_or_default()
+    };
+    for (school, purchase) in [
+        ("mid-line-loop-butterfly", "truckers-butterfly"),
+        ("mid-line-loop-slip", "truckers-slip-loop"),
+        ("mid-line-loop-directional", "truckers-directional"),
+        ("mid-line-loop-bowline", "truckers-bowline"),
+        ("mid-line-loop-sheepshank", "truckers-sheepshank"),
+        ("tie-off-one-strand", "truckers-butterfly"),
+        ("tie-off-both-strands", "truckers-both-strands"),
+        ("tie-off-slipped", "truckers-slipped"),
+        ("tie-off-repeated", "truckers-repeated"),
+    ] {
+        assert_eq!(tight(&[school]), purchase, "{school}");
+    }
+    assert_eq!(tight(&["tie-off-slipped", "mid-line-loop-slip"]), "truckers-slip-loop");
+    assert_eq!(tight(&[]), "truckers-butterfly");
+    let begun = |school: &str| ShelterDraft::begun(&[school.to_owned()]).tighten;
+    assert_eq!(begun("tightening-looped"), Tighten::Looped);
+    assert_eq!(begun("tightening-round-turns"), Tighten::RoundTurns);
+    assert_eq!(ShelterDraft::begun(&[]), shelter());
+}
+
 #[test]
 fn the_work_is_in_order_and_the_strike_undoes_it() {
     let p = planned(&shelter());

@@ -2438,6 +2438,8 @@ export interface components {
             knots: string[];
             /** @description Its name. */
             name: string;
+            /** @description Purchases it takes in a tensioning system, best first. */
+            purchases?: string[];
             /** @description Why its people do it so. */
             why: string;
         };

@@ -32,6 +32,9 @@ pub struct WayOfPractice {
     pub why: String,
     /// Knots it puts first among equals.
     pub knots: Vec<String>,
+    /// Purchases it takes in a tensioning system, best first.
+    #[serde(default)]
+    pub purchases: Vec<String>,
 }
 
 /// Every matter.

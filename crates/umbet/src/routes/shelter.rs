@@ -144,12 +144,12 @@ pub async fn shelter(State(app): State<App>, Body(input): Body<ShelterInput>) ->
     get, operation_id = "shelter_stock", path = "/api/shelter/stock",
     responses((status = 200, description = "What shelters are made of", body = ShelterStock))
 )]
-pub async fn shelter_stock() -> Json<ShelterStock> {
+pub async fn shelter_stock(State(app): State<App>) -> Json<ShelterStock> {
     let named = |id: &String, name: &String| Named { id: id.clone(), name: name.clone() };
     Json(ShelterStock {
         covers: stock().covers.iter().map(|c| named(&c.id, &c.name)).collect(),
         grounds: stock().grounds.iter().map(|g| named(&g.id, &g.name)).collect(),
-        usual: ShelterDraft::of_the_crew(),
+        usual: ShelterDraft::begun(&app.settings().schools),
     })
 }
 

@@ -36,7 +36,7 @@ export const useShelter = defineStore('shelter', () => {
     trouble.value = ''
     past.value = []
     future.value = []
-    stock.value ??= await got(api.GET('/api/shelter/stock'))
+    stock.value = await got(api.GET('/api/shelter/stock'))
     job.value = jobId
     version = 0
     const kept = jobId === undefined ? local() : await ofJob(jobId)

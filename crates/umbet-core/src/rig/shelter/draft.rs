@@ -214,6 +214,20 @@ impl ShelterDraft {
     }
 }
 
+impl ShelterDraft {
+    /// The crew's shelter to begin another from, tightened as the schools preferred would.
+    pub fn begun(schools: &[String]) -> Self {
+        let prefers = |id: &str| schools.iter().any(|s| s == id);
+        let usual = Self::of_the_crew();
+        let tighten = match (prefers("tightening-looped"), prefers("tightening-round-turns")) {
+            (true, _) => Tighten::Looped,
+            (_, true) => Tighten::RoundTurns,
+            _ => usual.tighten,
+        };
+        Self { tighten, ..usual }
+    }
+}
+
 /// A hank of cord that could serve.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Hank {

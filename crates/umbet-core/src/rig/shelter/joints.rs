@@ -53,8 +53,10 @@ struct Ask {
 
 /// Prefix of the purchases' ids in the catalogue.
 const PURCHASES: &str = "truckers-";
-/// School of the loop in a purchase, and the purchase of each of its knots.
-const LOOP_MATTER: &str = "mid-line-loop";
+/// Matters whose ways take a purchase: the loop first, then how it is tied off.
+const PURCHASE_MATTERS: [&str; 2] = ["mid-line-loop", "tie-off"];
+/// The purchase where no school asks for another: its loop always frees.
+const USUAL_PURCHASE: &str = "truckers-butterfly";
 
 /// All joints of the shelter.
 pub fn joints(
@@ -212,15 +214,14 @@ pub fn loops() -> Vec<String> {
     all.map(|k| format!("{}: {} {}", k.entry.name, k.entry.about, k.entry.release.say)).collect()
 }
 
-/// The looped purchase: its loop by the school preferred, else the butterfly, which always frees.
+/// The looped purchase: by the school preferred for its loop, else for its tying off, else on a butterfly.
 fn purchase(draft: &ShelterDraft, a: &Anchor, schools: &[String], reader: &Reader) -> Joint {
     let all: Vec<&Knot> = catalogue().knots().iter().filter(|k| k.id.starts_with(PURCHASES)).collect();
-    let by_school = matters().iter().filter(|m| m.id == LOOP_MATTER).flat_map(|m| &m.ways);
-    let preferred = by_school.filter(|w| schools.contains(&w.id)).flat_map(|w| &w.knots);
-    let of_loop = |loop_id: &String| all.iter().find(|k| k.entry.builds_on.contains(loop_id)).copied();
-    let wished = draft.knots.get("tight-end").and_then(|id| all.iter().find(|k| k.id == *id).copied());
-    let first = wished.or_else(|| preferred.filter_map(of_loop).next());
-    let knot = first.or_else(|| of_loop(&"butterfly".to_owned())).unwrap_or(all[0]);
+    let ways =
+        PURCHASE_MATTERS.iter().flat_map(|id| matters().iter().filter(move |m| m.id == **id)).flat_map(|m| &m.ways);
+    let preferred = ways.filter(|w| schools.contains(&w.id)).flat_map(|w| w.purchases.iter().map(String::as_str));
+    let asked = draft.knots.get("tight-end").map(String::as_str).into_iter().chain(preferred).chain([USUAL_PURCHASE]);
+    let knot = asked.filter_map(|id| all.iter().find(|k| k.id == id).copied()).next().unwrap_or(all[0]);
     let d = crate::cord::cord(&draft.ridge_cord.kind).map_or(Length::from_mm(5.0), |c| c.diameter);
     let t = taken(&knot.entry.usage, knot.entry.usage.tail, d, Length::from_mm(a.size_mm));
     let items = [("round it", t.turns), ("in the knots", t.body), ("loop", t.eye), ("tail", t.tail)];
