@@ -154,6 +154,9 @@ fn the_sheet_keeps_to_two_pages() {
                 }
                 let said: Vec<&str> = words(&all[1].items).into_iter().map(|(_, t)| t).collect();
                 assert!(said.contains(&"Rig") && said.contains(&"Strike") && said.contains(&"Cautions"));
+                // What is tied to the ridge is drawn on a rope.
+                let svg = to_svg(&all[1], None);
+                assert_eq!(svg.contains("ob laid"), uses_both(pitch), "{pitch:?} {tighten:?}");
             }
         }
     }

@@ -2,9 +2,10 @@
 
 use super::draft::ShelterDraft;
 use super::looks::looks;
-use super::{Doing, Plan};
-use crate::draw::{Anchor, Figure, Item, Scene, above, draw, side, wrapped};
+use super::{Doing, Joint, Plan};
+use crate::draw::{Anchor, Figure, Item, ObjectLook, Scene, above, draw, side, wrapped};
 use crate::knot::catalogue;
+use crate::object::{object_kind, surface};
 use crate::units::Reader;
 
 /// A page of paper, 210 by 297 mm at 96 pixels to the inch.
@@ -128,16 +129,31 @@ fn knots(page: &mut Page, plan: &Plan) {
             break;
         }
         let at = [EDGE + shown.len() as f64 * (size[0] + 6.0), page.y];
-        if let Ok(scene) = draw(knot, &Figure { size, ..Figure::default() }) {
+        if let Ok(scene) = draw(knot, &Figure { size, object: face(joint), ..Figure::default() }) {
             let items = scene.items.into_iter().map(|i| i.moved(at)).collect();
             page.items.push(Item::Framed { at: [at[0], at[1], size[0], size[1]], items });
         }
-        let name = wrapped(&joint.knot_name, 18).into_iter().next().unwrap_or_default();
-        let at = [at[0] + 4.0, page.y + size[1] + 18.0];
-        page.items.push(Item::Text { class: "labn", at, anchor: Anchor::Start, text: name });
+        for (line, text) in wrapped(&joint.knot_name, 18).into_iter().take(2).enumerate() {
+            let at = [at[0] + 4.0, page.y + size[1] + 18.0 + 15.0 * line as f64];
+            page.items.push(Item::Text { class: "labn", at, anchor: Anchor::Start, text });
+        }
         shown.push(&knot.id);
     }
-    page.y += size[1] + 26.0;
+    page.y += size[1] + 41.0;
+}
+
+/// What a joint's knot is drawn on: the material and section it is tied to, as the path was laid out.
+fn face(joint: &Joint) -> ObjectLook {
+    let Some((asked, shape)) = joint.situation.as_ref().and_then(|s| Some((s, s.shape?))) else {
+        return ObjectLook::default();
+    };
+    let kind = object_kind(shape);
+    let material = surface(asked.surface.as_deref().unwrap_or(&kind.surface));
+    ObjectLook {
+        look: material.map_or_else(Default::default, |m| m.look),
+        section: kind.section,
+        ..ObjectLook::default()
+    }
 }
 
 fn doings(page: &mut Page, x: f64, head: &str, list: &[Doing]) {
