@@ -67,6 +67,18 @@ fn one_sits_under_every_pitch_and_every_wish() {
             assert!(g.floor_m2 > 1.0 && g.floor_m2 < 16.0, "{pitch:?}: {} m²", g.floor_m2);
         }
     }
+    // Under the crew's own cover one sits as low as it lets one: its eaves are raised before its ridge.
+    let low = planned(&ShelterDraft { wish: Wish::Low, ..shelter() }).geometry;
+    assert!(
+        low.ridge_m < 1.3 && low.eaves_m > 0.1 && low.headroom_m >= low.needed_m,
+        "{} {}",
+        low.ridge_m,
+        low.eaves_m
+    );
+    let mut narrow = ShelterDraft { wish: Wish::Low, ..shelter() };
+    narrow.cover.width_m = 1.5;
+    let why = try_plan(&narrow).expect_err("too narrow");
+    assert!(why.contains("Nobody can sit"), "{why}");
     // Lowest ribs (common practice): 0.7 of a body 1.7 m tall.
     let g = planned(&shelter()).geometry;
     assert!((g.ridge_m - 1.19).abs() < 0.011, "{}", g.ridge_m);
@@ -185,7 +197,7 @@ fn what_does_not_go_says_what_to_change() {
     let mut dead = shelter();
     dead.between = Some([0, 2]);
     let why = try_plan(&dead).expect_err("a dead tree");
-    assert!(why.contains("the dead elm is not sound"), "{why}");
+    assert!(why.contains("Not sound: the dead elm"), "{why}");
     let storm = planned(&ShelterDraft { beaufort: 12, ..shelter() });
     assert!(storm.change.iter().any(|c| c.contains("does not stand")), "{:?}", storm.change);
 }

@@ -50,7 +50,7 @@ async fn what_is_out_of_reason_is_refused_and_what_does_not_go_is_said() {
     assert_eq!(ask(json!({ "pitch": "tepee" })).await.0, StatusCode::UNPROCESSABLE_ENTITY);
     let (status, view) = ask(json!({ "between": [0, 2] })).await;
     assert_eq!(status, StatusCode::OK);
-    assert!(view["impossible"].as_str().is_some_and(|w| w.contains("not sound")), "{view}");
+    assert!(view["impossible"].as_str().is_some_and(|w| w.contains("Not sound")), "{view}");
 }
 
 #[tokio::test]

@@ -294,6 +294,9 @@ impl Faults {
     }
     fn within(&mut self, field: &str, v: f64, least: f64, most: f64, unit: &str) {
         let good = v.is_finite() && (least..=most).contains(&v);
-        self.ask(field, good, &format!("Give {} between {least} and {most} {unit}.", field.replace(['.', '_'], " ")));
+        // The unit is said behind: it need not be in the name.
+        let name =
+            ["_mm", "_ms", "_m", "_n", "_deg", "_percent"].iter().find_map(|u| field.strip_suffix(u)).unwrap_or(field);
+        self.ask(field, good, &format!("Give {} between {least} and {most} {unit}.", name.replace(['.', '_'], " ")));
     }
 }

@@ -41,7 +41,7 @@ pub fn between(draft: &ShelterDraft) -> Result<Between, Impossible> {
     if let Some(pair) = draft.between {
         let dead = pair.iter().map(|&i| &draft.anchors[i]).find(|a| !a.sound);
         return match dead {
-            Some(a) => Err(Impossible(format!("{} is not sound: take another anchor.", a.name))),
+            Some(a) => Err(Impossible(format!("Not sound: {}. Take another anchor.", a.name))),
             None => Ok(taken(draft, pair, "The two you named.".into())),
         };
     }

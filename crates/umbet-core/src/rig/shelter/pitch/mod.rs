@@ -148,18 +148,29 @@ pub fn lay(draft: &ShelterDraft, between: &Between, sag: f64, body: &BodyMeasure
         Wish::High => stature + 0.15,
     };
     let plane = Plane::of(draft, between);
-    // What stood in the way first, once one could have sat under it but for that.
-    let mut why = Impossible("Nothing was tried.".into());
+    // What stood in the way: nobody could sit under it, else the first other thing.
+    let mut why: Option<Impossible> = None;
     let mut stuck = false;
     for h in (60..=320).map(|cm| f64::from(cm) / 100.0).filter(|h| *h >= wanted) {
-        match at_height(&Site { draft, between, plane: &plane, sag, h }) {
-            Ok(g) if g.headroom_m >= needed => return Ok(Geometry { needed_m: needed, drips: drips(draft, &g), ..g }),
-            Ok(_) => (why, stuck) = (too_narrow(draft), false),
-            Err(e) if !stuck => (why, stuck) = (e, true),
-            Err(_) => {}
+        let mut reaches = false;
+        for &eaves in eaves(draft.wish) {
+            let laid = at_height(&Site { draft, between, plane: &plane, sag, h, eaves });
+            reaches |= !matches!(laid, Ok(None));
+            match laid {
+                Ok(Some(g)) if g.headroom_m >= needed => {
+                    return Ok(Geometry { needed_m: needed, drips: drips(draft, &g), ..g });
+                }
+                Ok(Some(_)) => (why, stuck) = (Some(too_narrow(draft)), false),
+                Err(e) if !stuck => (why, stuck) = (Some(e), true),
+                Ok(None) | Err(_) => {}
+            }
+        }
+        // Cloth that does not reach does not from higher up.
+        if !reaches {
+            return Err(why.unwrap_or_else(|| too_short(draft, h)));
         }
     }
-    Err(why)
+    Err(why.unwrap_or_else(|| too_narrow(draft)))
 }
 
 fn too_narrow(draft: &ShelterDraft) -> Impossible {
@@ -185,16 +196,18 @@ struct Site<'a> {
     sag: f64,
     /// Height of the ridge, or of the peak.
     h: f64,
+    /// Height of eaves that are not pegged down.
+    eaves: f64,
 }
 
-fn at_height(site: &Site<'_>) -> Result<Geometry, Impossible> {
-    let Site { draft, between, h, .. } = *site;
+/// Laid out at one height; `None` where the cloth does not reach.
+fn at_height(site: &Site<'_>) -> Result<Option<Geometry>, Impossible> {
+    let Site { draft, between, .. } = *site;
     if !uses_both(draft.pitch) {
         return match draft.pitch {
-            Pitch::HalfPyramid => half_pyramid(site),
-            _ => plough_point(site)?,
-        }
-        .ok_or_else(|| too_short(draft, h));
+            Pitch::HalfPyramid => Ok(half_pyramid(site)),
+            _ => plough_point(site),
+        };
     }
     let short = draft.cover.length_m + 2.0 * LEAST_ROOM - between.span_m;
     if short > 0.0 {
@@ -203,18 +216,24 @@ fn at_height(site: &Site<'_>) -> Result<Geometry, Impossible> {
             between.span_m, draft.cover.length_m
         )));
     }
-    let level = on_ridge(site, Lie::Level)?;
-    if level.clear() {
-        return Ok(level);
-    }
-    let sloped = on_ridge(site, Lie::WithTheGround)?;
-    if sloped.clear() {
-        return Ok(sloped);
+    for lie in [Lie::Level, Lie::WithTheGround] {
+        match on_ridge(site, lie)? {
+            Some(g) if !g.clear() => {}
+            laid => return Ok(laid),
+        }
     }
     Err(Impossible(
         "The ground is too steep there: an eave would dig into it. Turn the ridge along the slope, or pitch it higher."
             .into(),
     ))
+}
+/// Heights eaves may have, the best first: where one cannot sit as low as is wished, they are raised before the ridge is.
+const fn eaves(wish: Wish) -> &'static [f64] {
+    match wish {
+        Wish::Low => &[0.1, 0.2, 0.3, 0.4],
+        Wish::Usual => &[0.35],
+        Wish::High => &[0.8],
+    }
 }
 
 fn too_short(draft: &ShelterDraft, h: f64) -> Impossible {

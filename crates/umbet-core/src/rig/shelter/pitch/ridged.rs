@@ -1,34 +1,26 @@
 //! Pitches whose ridge runs from anchor to anchor, on any slope.
 
-use super::{Geometry, Impossible, Place, Site, blank, guy, reach, too_short};
-use crate::rig::shelter::draft::{Pitch, Wish};
+use super::{Geometry, Impossible, Place, Site, blank, guy, reach};
+use crate::rig::shelter::draft::Pitch;
 use crate::rig::shelter::lie::{Lie, ties};
 
-/// A pitch whose ridge runs from anchor to anchor.
-pub(super) fn on_ridge(site: &Site<'_>, lie: Lie) -> Result<Geometry, Impossible> {
+/// A pitch whose ridge runs from anchor to anchor; `None` where the cloth does not reach.
+pub(super) fn on_ridge(site: &Site<'_>, lie: Lie) -> Result<Option<Geometry>, Impossible> {
     let tied = ties(site.between, site.plane, site.h, site.sag, lie)?;
     // Where the lowest ties are higher than was asked, the whole ridge is.
     let h = f64::midpoint(tied[0], tied[1]);
-    let wish = site.draft.wish;
-    let raw = match site.draft.pitch {
-        Pitch::LeanTo => one_sided(site, tied, h, eaves(wish, true)),
+    Ok(match site.draft.pitch {
+        Pitch::LeanTo => one_sided(site, tied, h, PEGGED_DOWN),
         Pitch::FlatFly => ridged(site, tied, h, (h - FALL).max(0.2)),
-        _ => ridged(site, tied, h, eaves(wish, false)),
-    };
-    raw.ok_or_else(|| too_short(site.draft, h))
+        _ => ridged(site, tied, h, site.eaves),
+    })
 }
+
+/// Height of an eave that is pegged down itself.
+const PEGGED_DOWN: f64 = 0.08;
 
 /// How far a flat fly falls from its ridge to its eaves, so that rain runs off (common practice).
 const FALL: f64 = 0.35;
-
-fn eaves(wish: Wish, pegged: bool) -> f64 {
-    match wish {
-        _ if pegged => 0.08,
-        Wish::Low => 0.1,
-        Wish::Usual => 0.35,
-        Wish::High => 0.8,
-    }
-}
 
 /// From a place on the ridge to the eave under it, on one side, −1 or 1, with `cloth` metres between.
 fn panel(site: &Site<'_>, tied: [f64; 2], side: f64, cloth: f64, fall: f64) -> Option<Place> {
