@@ -157,6 +157,9 @@ async fn the_lie_of_the_site_is_said_and_drawn() {
     b.see_words(".rig-side li", "high on the ash and").await;
     b.see_words(".rig-side li", "it lies sloping").await;
     b.see_words(".doings li", "0.95 m up").await;
+    let smooth = "const s = document.querySelector(\"select[aria-label='Surface of the ash']\"); s.value = 'steel-smooth'; s.dispatchEvent(new Event('change', { bubbles: true }));";
+    b.driver.execute(smooth, vec![]).await.expect("it is picked");
+    b.see(".rig-joint:first-of-type svg .ob.steel").await;
 
     // From the south-west: along this ridge.
     let pick = "const s = document.querySelector(\"select[aria-label='Where the wind comes from']\"); s.value = '225'; s.dispatchEvent(new Event('change', { bubbles: true }));";

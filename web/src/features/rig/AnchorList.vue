@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What stands on the site, typed; the two taken are marked.
-import { ref } from 'vue'
-import { Trouble, api, got, type Schemas } from '../../api/client'
+import { onMounted, ref } from 'vue'
+import { Trouble, api, got, type CatalogueWords, type Schemas } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import type { Shelter } from './shelter'
 
@@ -19,6 +19,8 @@ function add() {
   const at_m = [(last?.at_m[0] ?? 0) + 2, last?.at_m[1] ?? 0]
   emit('say', { anchors: [...props.anchors, { name: `tree ${props.anchors.length + 1}`, kind: 'tree', at_m, size_mm: 200, surface: 'bark-rough', low_m: 0, high_m: 2.2, sound: true }] })
 }
+const surfaces = ref<CatalogueWords['surfaces']>([])
+onMounted(async () => (surfaces.value = (await got(api.GET('/api/catalogue'))).surfaces))
 const trouble = ref('')
 /** Waypoints take the place of the anchors; thickness and height are the reader's to say. */
 async function readFile(e: Event) {
@@ -46,7 +48,8 @@ const shown = (m: number) => String(Math.round((m / per()) * 100) / 100)
       <table>
         <thead><tr><th>Name</th><th>What</th><th>East, {{ unit() }}</th><th>North, {{ unit() }}</th><th>Thick, mm</th><th>Tied from, {{ unit() }}</th><th>up to, {{ unit() }}</th><th>Sound</th><th><span class="visually-hidden">Leave it out</span></th></tr></thead>
         <tbody>
-          <tr v-for="(a, i) in anchors" :key="i" :class="{ taken: between?.includes(i) }">
+          <template v-for="(a, i) in anchors" :key="i">
+          <tr :class="{ taken: between?.includes(i) }">
             <td><input class="form-control" :value="a.name" :aria-label="`Name of ${a.name}`" @change="put(i, { name: value($event) })" /></td>
             <td><select class="form-select" :value="a.kind" :aria-label="`What ${a.name} is`" @change="put(i, { kind: value($event) as Anchor['kind'] })"><option v-for="[v, t] in kinds" :key="v" :value="v">{{ t }}</option></select></td>
             <td><input class="form-control" inputmode="decimal" :value="shown(a.at_m[0]!)" :aria-label="`${a.name}, east`" @change="put(i, { at_m: [number($event) * per(), a.at_m[1]!] })" /></td>
@@ -57,6 +60,11 @@ const shown = (m: number) => String(Math.round((m / per()) * 100) / 100)
             <td><input type="checkbox" class="form-check-input" :checked="a.sound" :aria-label="`${a.name} is sound`" @change="put(i, { sound: !a.sound })" /></td>
             <td><BButton v-if="anchors.length > 2" class="btn-bare" :aria-label="`Leave out ${a.name}`" @click="drop(i)">Leave out</BButton></td>
           </tr>
+          <tr v-if="a.kind === 'tree' || a.kind === 'post'" class="face" :class="{ taken: between?.includes(i) }">
+            <td class="of-face">its surface</td>
+            <td colspan="4"><select class="form-select" :value="a.surface" :aria-label="`Surface of ${a.name}`" @change="put(i, { surface: value($event) })"><option v-for="s in surfaces" :key="s.id" :value="s.id">{{ s.name }}</option></select></td>
+          </tr>
+          </template>
         </tbody>
       </table>
       <BButton v-if="anchors.length < 12" class="btn-tab" @click="add">Add one</BButton>
