@@ -195,6 +195,13 @@ fn every_written_mistake_makes_what_it_says() {
 const TWINS: [&[&str]; 2] =
     [&["simple-simon-under", "simple-simon-over"], &["figure-eight-in-the-bight", "figure-eight-loop"]];
 
+/// A rope free of its pole and unknotted, like a cow hitch, proves nothing: another such tie is not given its name.
+#[test]
+fn what_proves_nothing_is_given_no_name() {
+    assert_eq!(makes("constrictor", "A-turn-13"), Made::Unknown);
+    assert_eq!(makes("clove-hitch", "A-turn-10"), Made::Knots(vec!["cow-hitch"]));
+}
+
 /// Every knot of the catalogue is found by its own drawing, and in the mirror.
 #[test]
 fn every_knot_is_told_from_the_others() {

@@ -50,12 +50,19 @@ static KNOWN: LazyLock<Vec<Known>> = LazyLock::new(|| {
 pub fn identify(path: &KnotPath) -> Made {
     let all = closures(path);
     let print = Fingerprint::from_closures(path, &all);
-    nearest(path, &print).unwrap_or_else(|| unlisted(path, &all))
+    let proves = path.poles.is_empty() || all.iter().any(|c| !open(c));
+    nearest(path, &print, proves).unwrap_or_else(|| unlisted(path, &all))
+}
+
+/// A closure that falls open both ways.
+fn open(c: &Closure) -> bool {
+    c.diagrams.iter().all(|d| d.crossings.is_empty())
 }
 
 /// Known ties of this fingerprint. Of several, those drawn with as many crossings; where none is, the one the
-/// trade thinks of first among the most alike.
-fn nearest(path: &KnotPath, print: &Fingerprint) -> Option<Made> {
+/// trade thinks of first among the most alike. A rope free of its pole and unknotted proves nothing (`proves` is false): a
+/// cow hitch is so, and a highwayman's; such ties are only known by a drawing of as many crossings.
+fn nearest(path: &KnotPath, print: &Fingerprint, proves: bool) -> Option<Made> {
     let apart = |k: &Known| k.crossings.abs_diff(path.crossings.len());
     let views = print.views();
     let closed: Vec<&Known> = KNOWN.iter().filter(|k| views.iter().any(|v| v.closures_agree(&k.print))).collect();
@@ -63,6 +70,9 @@ fn nearest(path: &KnotPath, print: &Fingerprint) -> Option<Made> {
     // With the tails laid elsewhere only the closures can agree.
     let same = if held.is_empty() { closed } else { held };
     let least = same.iter().map(|k| apart(k)).min()?;
+    if least > 0 && !proves {
+        return Some(Made::Unknown);
+    }
     if least > 0 {
         return same.iter().find(|k| apart(k) <= least + 1).map(|k| k.made.clone());
     }
@@ -76,7 +86,6 @@ fn nearest(path: &KnotPath, print: &Fingerprint) -> Option<Made> {
 
 /// What a path is when the catalogue has no such knot.
 fn unlisted(path: &KnotPath, all: &[Closure]) -> Made {
-    let open = |c: &Closure| c.diagrams.iter().all(|d| d.crossings.is_empty());
     if all.iter().all(open) {
         return Made::Nothing;
     }
