@@ -75,7 +75,10 @@ pub fn order(
         all.push(doing(
             "middles",
             "Middles",
-            format!("Middles: {} guys, pegs leaning away.", middles.len()),
+            match middles.len() {
+                1 => "Middle: one guy, its peg leaning away.".into(),
+                n => format!("Middles: {n} guys, pegs leaning away."),
+            },
             Some("guy-peg"),
         ));
     }
