@@ -26,23 +26,14 @@ pub struct Diagram {
 impl Diagram {
     /// The diagram of closed polylines seen along z; the last point of each runs back to its first.
     pub fn of(curves: &[Vec<P3>]) -> Self {
-        let flat: Vec<Vec<P2>> =
-            curves.iter().map(|c| c.iter().chain(c.first()).map(|p| [p[0], p[1]]).collect()).collect();
-        let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
-        let found = meetings(&refs);
-        let passes = Passes::of(curves.len(), &found, true);
-        let crossings = found.iter().enumerate().map(|(i, m)| crossing(curves, m, i, &passes)).collect();
+        let (crossings, passes) = seen(curves, true);
         Self { crossings, free_loops: passes.along.iter().filter(|a| a.is_empty()).count() }
     }
 
     /// The diagram of open ropes seen along z, and the first and last edge of each. Edges of one rope carry
     /// consecutive numbers; a rope that crosses nothing is one edge.
     pub fn of_open(ropes: &[Vec<P3>]) -> (Self, Vec<[usize; 2]>) {
-        let flat: Vec<Vec<P2>> = ropes.iter().map(|r| r.iter().map(|p| [p[0], p[1]]).collect()).collect();
-        let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
-        let found = meetings(&refs);
-        let passes = Passes::of(ropes.len(), &found, false);
-        let crossings = found.iter().enumerate().map(|(i, m)| crossing(ropes, m, i, &passes)).collect();
+        let (crossings, passes) = seen(ropes, false);
         let ends = passes.first.iter().zip(&passes.along).map(|(first, a)| [*first, first + a.len()]).collect();
         (Self { crossings, free_loops: 0 }, ends)
     }
@@ -98,6 +89,17 @@ impl Passes {
         let first = self.first[place.rope];
         if self.closed { (first + (k + a.len() - 1) % a.len(), first + k) } else { (first + k, first + k + 1) }
     }
+}
+
+/// The crossings of polylines seen along z, and where each line passes them.
+fn seen(lines: &[Vec<P3>], closed: bool) -> (Vec<Crossing>, Passes) {
+    let back = |l: &Vec<P3>| if closed { l.first().copied() } else { None };
+    let flat: Vec<Vec<P2>> =
+        lines.iter().map(|l| l.iter().copied().chain(back(l)).map(|p| [p[0], p[1]]).collect()).collect();
+    let found = meetings(&flat.iter().map(Vec::as_slice).collect::<Vec<_>>());
+    let passes = Passes::of(lines.len(), &found, closed);
+    let crossings = found.iter().enumerate().map(|(i, m)| crossing(lines, m, i, &passes)).collect();
+    (crossings, passes)
 }
 
 fn crossing(curves: &[Vec<P3>], m: &Meeting, i: usize, passes: &Passes) -> Crossing {
