@@ -1,8 +1,9 @@
 //! Things rope is made fast to: their shapes, sizes and surfaces.
 
 use crate::cord::Sourced;
-use crate::units::Band;
+use crate::units::{Band, Length};
 use serde::{Deserialize, Serialize};
+use std::f64::consts::PI;
 use std::sync::LazyLock;
 
 words!(
@@ -59,6 +60,17 @@ pub enum Section {
     Round,
     /// A square with its arrises just broken.
     Square,
+}
+
+impl Section {
+    /// Length of one turn of cord `d` thick, along its middle, round an object `size` thick: what a taut cord makes of any
+    /// rounded outline is that outline's own length and π d.
+    pub fn girth(self, size: Length, d: Length) -> Length {
+        match self {
+            Self::Round => (size + d) * PI,
+            Self::Square => size * 4.0 + d * PI,
+        }
+    }
 }
 
 /// A shape, with the sizes it comes in.

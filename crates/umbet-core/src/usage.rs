@@ -1,14 +1,13 @@
 //! Cord a knot takes: turns round the object, the body of the knot, and the tail.
 //!
-//! A turn of cord `d` on a round `D` thick is π(D + d): geometry. The diameters in a knot's body are
+//! A turn is a girth of the object, along the cord's middle: π(D + d) round, 4 D + π d on a square: geometry. The diameters in a knot's body are
 //! measured on dressed paths (overhand 12.5 d, figure eight 17.2 d, bowline 31 d, clove 5 d besides its
 //! turns) or common practice; read them to about a tenth. Tails: twelve diameters and never under four
 //! fingers (common practice).
 
-use crate::knot::{Tail, Usage};
+use crate::knot::{Knot, Tail, Usage};
 use crate::units::{Length, Reader};
 use serde::Serialize;
-use std::f64::consts::PI;
 
 /// How far a length may be off, as a share of it.
 pub const ERROR_SHARE: f64 = 0.1;
@@ -22,8 +21,10 @@ pub struct Taken {
     pub body: Length,
     /// Left over as a loop or working length.
     pub eye: Length,
-    /// The tail.
+    /// The tail, or both.
     pub tail: Length,
+    /// Tails left: one, or two where two ends are tied.
+    pub tails: usize,
 }
 
 impl Taken {
@@ -36,7 +37,8 @@ impl Taken {
 impl Taken {
     /// Item by item, in the reader's measures; what is nothing is left out.
     pub fn items(&self, r: &Reader) -> Vec<LengthItem> {
-        let list = [("round it", self.turns), ("in the knot", self.body), ("loop", self.eye), ("tail", self.tail)];
+        let tail = if self.tails > 1 { "both tails" } else { "tail" };
+        let list = [("round it", self.turns), ("in the knot", self.body), ("loop", self.eye), (tail, self.tail)];
         let item = |(of, l): (&str, Length)| LengthItem { of: of.into(), length_m: l.m(), words: r.length(l) };
         list.into_iter().filter(|(_, l)| l.mm() > 0.5).map(item).collect()
     }
@@ -54,13 +56,24 @@ pub struct LengthItem {
     pub words: String,
 }
 
-/// Cord taken by a knot with this usage, in cord `d` thick, on an object `size` thick.
-pub fn taken(usage: &Usage, tail: Tail, d: Length, size: Length) -> Taken {
+/// Cord taken by a knot with this usage, each turn `girth` long. `ends` are the ropes whose ends are tied, by thickness; rope
+/// in the knot counts by their mean.
+pub fn taken(usage: &Usage, tail: Tail, ends: &[Length], girth: Length) -> Taken {
+    let sum = |of: &dyn Fn(Length) -> Length| ends.iter().map(|d| of(*d)).fold(Length::default(), |a, b| a + b);
     Taken {
-        turns: (size + d) * PI * usage.turns,
-        body: d * usage.body_d,
+        turns: girth * usage.turns,
+        body: sum(&|d| d) * (usage.body_d / ends.len().max(1) as f64),
         eye: Length::from_m(usage.loop_m),
-        tail: tail_length(tail, d),
+        tail: sum(&|d| tail_length(tail, d)),
+        tails: ends.len(),
+    }
+}
+
+/// The ropes whose ends a knot ties: in one rope of this thickness, or in this and another.
+pub fn ends(knot: &Knot, cord: Length, other: Option<Length>) -> Vec<Length> {
+    match knot.path.strands.len() {
+        0 | 1 => vec![cord],
+        _ => vec![cord, other.unwrap_or(cord)],
     }
 }
 
@@ -72,12 +85,15 @@ pub fn tail_length(tail: Tail, d: Length) -> Length {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::object::Section;
+    use std::f64::consts::PI;
 
     /// Clove hitch: 2·π(D + d) + about 5 d, measured on dressed forms for D from 2 to 16 d.
     #[test]
     fn a_clove_takes_two_turns_and_five_diameters() {
         let usage = Usage { turns: 2.0, body_d: 5.0, ..Usage::default() };
-        let t = taken(&usage, Tail::default(), Length::from_mm(12.0), Length::from_mm(48.0));
+        let d = Length::from_mm(12.0);
+        let t = taken(&usage, Tail::default(), &[d], Section::Round.girth(Length::from_mm(48.0), d));
         let expected = 2.0 * PI * 0.060 + 5.0 * 0.012;
         assert!(((t.turns + t.body).m() - expected).abs() < 1e-9);
         assert!((t.tail.mm() - 144.0).abs() < 1e-9);

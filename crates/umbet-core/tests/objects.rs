@@ -6,7 +6,7 @@ use umbet_core::knot::notation::Axis;
 use umbet_core::knot::{Knot, catalogue};
 use umbet_core::object::{Look, Section, Shape, object_kind, surface, surfaces};
 use umbet_core::situation::{Draft, Task};
-use umbet_core::usage::taken;
+use umbet_core::usage::{ends, taken};
 
 const LOOKS: [(Look, &str); 4] =
     [(Look::Steel, "ob steel"), (Look::Timber, "ob wood"), (Look::Bark, "ob bark"), (Look::Rope, "ob laid")];
@@ -154,7 +154,8 @@ fn a_knot_has_a_usual_object() {
         let usual = knot.usual();
         assert!(surface(usual.surface).is_some(), "{}", knot.id);
         assert!(knot.entry.shapes.is_empty() || knot.entry.shapes.contains(&usual.shape), "{}", knot.id);
-        let t = taken(&knot.entry.usage, knot.entry.usage.tail, usual.cord, usual.size);
+        let girth = object_kind(usual.shape).section.girth(usual.size, usual.cord);
+        let t = taken(&knot.entry.usage, knot.entry.usage.tail, &ends(knot, usual.cord, None), girth);
         assert!(t.total().m() > 0.02 && t.total().m() < 12.0, "{}: {} m", knot.id, t.total().m());
         if usual.shape == Shape::Rope && !knot.path.poles.is_empty() {
             assert!(usual.cord.mm() / usual.size.mm() < 0.6, "{}", knot.id);

@@ -17,7 +17,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("knot", &["hold", "object", "situation", "units"]),
     ("draw", &["knot", "object"]),
     ("topology", &["knot"]),
-    ("usage", &["knot", "units"]),
+    ("usage", &["knot", "object", "units"]),
     ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage"]),
     ("teach", &["draw", "knot", "topology"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "topology", "units", "usage"]),

@@ -277,7 +277,7 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
         cord: cord.items(r),
         cord_m: cord.total().m(),
         cord_words: r.length(cord.total()),
-        tail_words: r.length(cord.tail),
+        tail_words: r.length(c.tail(case)) + if cord.tails > 1 { " each" } else { "" },
         moves: c.moves,
         one_pull: c.one_pull,
         untie: c.knot.entry.release.untie,

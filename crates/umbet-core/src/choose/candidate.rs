@@ -7,7 +7,7 @@ use crate::knot::{Knot, Stands, Tail, Usage, Wear};
 use crate::object::Finish;
 use crate::situation::{Manner, Shape, Situation, Task};
 use crate::units::{Band, Force, Length, Reader};
-use crate::usage::{Taken, tail_length, taken};
+use crate::usage::{Taken, ends, tail_length, taken};
 use serde::{Deserialize, Serialize};
 
 /// A situation with the numbers every rule asks for.
@@ -202,13 +202,21 @@ impl<'a> Candidate<'a> {
         }
     }
 
-    /// Tail in this cord.
+    /// Tail in this cord, in the thicker of two.
     pub fn tail(&self, case: &Case<'_>) -> Length {
-        tail_length(self.tail, case.s.cord.diameter)
+        let thickest = self.ends(case).into_iter().fold(Length::default(), Length::max);
+        tail_length(self.tail, thickest)
+    }
+
+    /// Ropes whose ends it ties here.
+    pub(super) fn ends(&self, case: &Case<'_>) -> Vec<Length> {
+        ends(self.knot, case.s.cord.diameter, case.s.second.as_ref().map(|c| c.diameter))
     }
 
     /// Cord it takes here.
     pub fn cord(&self, case: &Case<'_>) -> Taken {
-        taken(&self.usage, self.tail, case.s.cord.diameter, case.s.object.size)
+        let s = case.s;
+        let girth = s.object.kind.section.girth(s.object.size, s.cord.diameter);
+        taken(&self.usage, self.tail, &self.ends(case), girth)
     }
 }

@@ -214,7 +214,7 @@ pub struct CordNeeds {
 #[derive(Debug, Clone, Default, Deserialize)]
 #[serde(deny_unknown_fields, default)]
 pub struct Usage {
-    /// Turns round the object.
+    /// Turns round the object: counted on the path where that shows the object, stated where it does not.
     pub turns: f64,
     /// Diameters of cord in the knot besides.
     pub body_d: f64,

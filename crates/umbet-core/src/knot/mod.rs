@@ -9,6 +9,7 @@ pub mod notation;
 pub mod path;
 mod read;
 pub mod spline;
+mod turns;
 mod usual;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};

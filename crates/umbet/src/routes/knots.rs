@@ -7,11 +7,12 @@ use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
+use umbet_core::object::object_kind;
 use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::{Clear, Letting, TailPulled, known_letting, missteps, stopper};
 use umbet_core::units::{Band, Length};
-use umbet_core::usage::{LengthItem, taken};
+use umbet_core::usage::{LengthItem, ends, taken};
 use utoipa::{IntoParams, ToSchema};
 
 /// Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`.
@@ -319,7 +320,8 @@ pub async fn cord_taken(
     let size = q.size_mm.map_or(usual.size, Length::from_mm);
     let cord = q.cord_mm.map_or(usual.cord, Length::from_mm);
     let reader = app.settings().reader();
-    let t = taken(&k.entry.usage, k.entry.usage.tail, cord, size);
+    let girth = object_kind(usual.shape).section.girth(size, cord);
+    let t = taken(&k.entry.usage, k.entry.usage.tail, &ends(k, cord, None), girth);
     let round = if k.path.poles.is_empty() { String::new() } else { format!(" round {}", reader.diameter(size)) };
     Ok(Json(CordTaken {
         items: t.items(&reader),

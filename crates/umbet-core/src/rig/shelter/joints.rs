@@ -7,6 +7,7 @@ use super::site::Between;
 use super::stock::CoverKind;
 use crate::choose::{Verdict, matters, shortlist};
 use crate::knot::{Knot, catalogue};
+use crate::object::Section;
 use crate::situation::{CordDraft, Draft, Manner, Off, Shape, Situation, Stays, Task, Tension, Way};
 use crate::units::{Band, Length, Reader};
 use crate::usage::{LengthItem, taken};
@@ -223,7 +224,8 @@ fn purchase(draft: &ShelterDraft, a: &Anchor, schools: &[String], reader: &Reade
     let asked = draft.knots.get("tight-end").map(String::as_str).into_iter().chain(preferred).chain([USUAL_PURCHASE]);
     let knot = asked.filter_map(|id| all.iter().find(|k| k.id == id).copied()).next().unwrap_or(all[0]);
     let d = crate::cord::cord(&draft.ridge_cord.kind).map_or(Length::from_mm(5.0), |c| c.diameter);
-    let t = taken(&knot.entry.usage, knot.entry.usage.tail, d, Length::from_mm(a.size_mm));
+    let girth = Section::Round.girth(Length::from_mm(a.size_mm), d);
+    let t = taken(&knot.entry.usage, knot.entry.usage.tail, &[d], girth);
     let items = [("round it", t.turns), ("in the knots", t.body), ("loop", t.eye), ("tail", t.tail)];
     Joint {
         id: "tight-end".into(),
