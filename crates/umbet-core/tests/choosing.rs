@@ -56,6 +56,48 @@ fn along_a_smooth_tube_the_rolling_hitch_leads_and_the_clove_is_refused_with_its
     assert!(clove.would_fit.as_deref().is_some_and(|w| w.contains("straight away")));
 }
 
+/// Along a bar a hitch is judged by its turns on the pull's side, three on smooth steel and five on polished (common
+/// practice): just as many are barely enough, and none is said to need no grip.
+#[test]
+fn along_a_bar_what_grips_is_turns() {
+    for (surface, wanted) in [("steel-smooth", 3), ("steel-polished", 5)] {
+        let a = answer(&Draft { way: Some(Way::Along), surface: Some(surface.into()), ..tube() });
+        assert_eq!(first(&a), "pipe-hitch");
+        for k in a.knots.iter().filter(|k| k.verdict != Verdict::LeftOnTheGround) {
+            assert!(!k.lead.says.contains("needs no grip"), "{}: {}", k.name, k.lead.says);
+            let just = k.lead.says.contains(&format!("wants {wanted}: none to spare"));
+            assert!(!just || k.headline == "Grips, barely", "{}: {}", k.name, k.headline);
+        }
+    }
+}
+
+/// The same hitch with more turns is offered only where fewer do not: away from a tube one round turn is enough; along it
+/// two are wanted on smooth steel, four on polished, and each time no others are offered.
+#[test]
+fn no_more_round_turns_than_are_wanted() {
+    const TURNS: [&str; 4] = [
+        "round-turn-two-half-hitches",
+        "two-round-turns-two-half-hitches",
+        "three-round-turns-two-half-hitches",
+        "four-round-turns-two-half-hitches",
+    ];
+    let along = |surface: &str| Draft { way: Some(Way::Along), surface: Some(surface.into()), ..tube() };
+    let slipped = Draft { off: Some(Off::OnePull), ..tube() };
+    for (draft, wanted) in [(tube(), 0), (slipped, 0), (along("steel-smooth"), 1), (along("steel-polished"), 3)] {
+        let a = answer(&draft);
+        for (i, id) in TURNS.iter().enumerate().skip(1) {
+            let k = of(&a, id);
+            assert_eq!(
+                k.verdict == Verdict::Fits || k.verdict == Verdict::FitsIf,
+                i == wanted,
+                "{id}: {}",
+                k.lead.says
+            );
+            assert!(i <= wanted || k.lead.rule == "enough", "{id}: {}", k.lead.says);
+        }
+    }
+}
+
 #[test]
 fn straight_away_from_it_the_clove_has_a_half_hitch_behind_it_and_four_fingers_of_tail() {
     let a = answer(&tube());

@@ -32,9 +32,12 @@ fn a_plain_turn_never_locks_and_multiplies_as_a_capstan() {
     assert!((times / capstan(0.2, 2.0 * TAU) - 1.0).abs() < 1e-6);
 }
 
+fn network(id: &str) -> &'static [Element] {
+    &catalogue().find(id).unwrap_or_else(|| panic!("{id} is in the catalogue")).entry.grip.network
+}
+
 fn critical(id: &str, radius: f64) -> f64 {
-    let k = catalogue().find(id).expect("in the catalogue");
-    Network::new(&k.entry.grip.network, radius).critical().unwrap_or(f64::INFINITY)
+    Network::new(network(id), radius).critical().unwrap_or(f64::INFINITY)
 }
 
 /// Critical friction at R = 5 d as first measured in a trial of the model: constrictor 0.11, clove 0.17, cow 0.27.
@@ -70,6 +73,56 @@ fn every_added_turn_lowers_the_critical_friction() {
     let needed: Vec<f64> =
         (1..5).map(|n| Network::new(&hitch(f64::from(n)), 5.0).critical().expect("locks at some friction")).collect();
     assert!(needed.windows(2).all(|w| w[1] < w[0]), "{needed:?}");
+}
+
+/// Round turns before the same two hitches: each more asks no more grip of the object, in any cord on any thickness.
+#[test]
+fn a_round_turn_more_never_asks_for_more_grip() {
+    let hitches = ["two-half-hitches", "round-turn-two-half-hitches", "two-round-turns-two-half-hitches"]
+        .into_iter()
+        .chain(["three-round-turns-two-half-hitches", "four-round-turns-two-half-hitches"]);
+    let networks: Vec<&[Element]> = hitches.map(network).collect();
+    for radius in [1.0, 2.0, 5.0, 20.0] {
+        for rope in [0.01, 0.03, 0.06, 0.1, 0.2] {
+            let need = |n: &&[Element]| Network::new(n, radius).grip_needed(rope).unwrap_or(f64::INFINITY);
+            let needs: Vec<f64> = networks.iter().map(need).collect();
+            assert!(needs.windows(2).all(|w| w[1] <= w[0] + 1e-9), "radius {radius}, rope {rope}: {needs:?}");
+        }
+    }
+}
+
+/// A single half hitch does not hold on a polished pipe, slipped or not; two do, in a rope that grips itself (common
+/// practice).
+#[test]
+fn one_half_hitch_does_not_hold_on_a_polished_pipe_and_two_do() {
+    let polished = 0.12;
+    let need = |id| Network::new(network(id), 4.0).grip_needed(0.2).unwrap_or(f64::INFINITY);
+    assert!(need("half-hitch") > polished && need("slipped-half-hitch") > polished);
+    assert!(need("two-half-hitches") < polished);
+}
+
+/// A clove with a half hitch behind it grips at least as a clove does, on any thickness.
+#[test]
+fn a_backed_clove_grips_no_less_than_a_clove() {
+    for radius in [1.0, 2.0, 5.0, 20.0] {
+        for rope in [0.02, 0.1, 0.2] {
+            let need = |id| Network::new(network(id), radius).grip_needed(rope).unwrap_or(f64::INFINITY);
+            assert!(need("clove-backed") <= need("clove-hitch") + 1e-9, "radius {radius}, rope {rope}");
+        }
+    }
+}
+
+/// A strand is squeezed by another part of the rope, never by its own.
+#[test]
+fn no_strand_presses_itself() {
+    for k in catalogue().knots() {
+        for (i, e) in k.entry.grip.network.iter().enumerate() {
+            if let Element::Pinch { under, .. } = e {
+                let others = *under != i && *under != i + 1 && *under <= k.entry.grip.network.len();
+                assert!(others, "{}: element {i} under tension {under}", k.id);
+            }
+        }
+    }
 }
 
 /// With a grippy rope a hitch on its own standing part asks nothing of the object; with a slick one it does.

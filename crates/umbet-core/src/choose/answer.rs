@@ -207,7 +207,7 @@ fn knot_answer(j: &Judged<'_>, ahead: Option<String>, case: &Case<'_>) -> KnotAn
     };
     let mut notes: Vec<&Finding> =
         j.findings.iter().filter(|f| matches!(f.weight, Weight::Notes | Weight::Prefers(_))).collect();
-    notes.sort_by_key(|f| usize::from(f.rule != "grips"));
+    notes.sort_by_key(|f| usize::from(!matches!(f.rule, "grips" | "along")));
     let lead = match (&j.refusal, notes.first()) {
         (Some(f), _) => reason(f),
         (None, Some(f)) => reason(f),

@@ -5,7 +5,7 @@ use crate::hold::{Element, Network};
 use crate::knot::Mend;
 use crate::knot::{Knot, Stands, Tail, Usage, Wear};
 use crate::object::Finish;
-use crate::situation::{Manner, Shape, Situation, Task};
+use crate::situation::{Manner, Shape, Situation, Task, Way};
 use crate::units::{Band, Force, Length, Reader};
 use crate::usage::{Taken, ends, tail_length, taken};
 use serde::{Deserialize, Serialize};
@@ -33,6 +33,11 @@ impl<'a> Case<'a> {
         use Shape::{Bundle, Log, Peg, Pipe, Post, Ring, Rope, Square};
         let bar = matches!(self.s.object.kind.shape, Post | Pipe | Square | Log | Bundle | Rope | Peg | Ring);
         bar && matches!(self.s.task, Task::MakeFast | Task::Guy | Task::Drag | Task::Bind)
+    }
+
+    /// It pulls along a bar, one way or either.
+    pub fn along_a_bar(&self) -> bool {
+        matches!(self.s.way, Way::Along | Way::EitherWay) && self.on_a_bar()
     }
 
     /// Turns a pull along the bar wants: two on rough, three on smooth, five on slick (common practice).
@@ -196,10 +201,16 @@ impl<'a> Candidate<'a> {
         match (self.knot.entry.grip.stands, need) {
             (Stands::Loop, _) if case.on_a_bar() => Grade::Slides,
             (_, None) => Grade::Itself,
-            (_, Some(need)) if need * ROOM <= case.surface.low => Grade::WithRoom,
+            (_, Some(need)) if need * ROOM <= case.surface.low && self.turns_to_spare(case) => Grade::WithRoom,
             (_, Some(need)) if need <= case.surface.high => Grade::Barely,
             _ => Grade::Slips,
         }
+    }
+
+    /// A pull along a bar finds more turns than the least it wants, or a surface they bite into.
+    pub(super) fn turns_to_spare(&self, case: &Case<'_>) -> bool {
+        let bites = case.s.object.material.finish == Finish::Rough;
+        !case.along_a_bar() || bites || self.turns_along > case.turns_wanted_along()
     }
 
     /// Tail in this cord, in the thicker of two.

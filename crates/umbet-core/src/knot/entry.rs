@@ -427,6 +427,8 @@ pub struct Entry {
     /// Ids of mends that may be made to it.
     #[serde(default)]
     pub mends: Vec<Mend>,
+    /// The same knot with fewer turns: this one is offered only where that is not enough.
+    pub more_of: Option<String>,
     /// Entries whose moves it reuses.
     #[serde(default)]
     pub builds_on: Vec<String>,

@@ -2,7 +2,6 @@
 
 use super::{Finding, Mend, Rule, Weight, capital, number};
 use crate::choose::candidate::{Candidate, Case, Grade, ROOM};
-use crate::situation::Way;
 
 /// Friction needed against the surface's band.
 pub const GRIPS: Rule = Rule { id: "grips", asks: "Does the surface give the grip it needs?", judge };
@@ -13,12 +12,15 @@ fn judge(c: &Candidate<'_>, case: &Case<'_>) -> Option<Finding> {
     if grade == Grade::Itself {
         return None;
     }
-    let along = matches!(case.s.way, Way::Along | Way::EitherWay);
+    let along = case.along_a_bar();
+    let asks_nothing = need.is_some_and(|n| n < 1e-6);
     let (weight, says) = match (grade, need) {
+        // Whether it slides along the bar is a matter of its turns, which the rule of the pull counts.
+        (Grade::WithRoom | Grade::Barely, _) if along && (asks_nothing || !c.turns_to_spare(case)) => return None,
         (Grade::Slides, _) => {
             (Weight::Notes, "A fixed loop grips nothing: it stays, and slides where it is led.".into())
         }
-        (Grade::WithRoom, Some(n)) if n < 1e-6 => {
+        (Grade::WithRoom, _) if asks_nothing => {
             (Weight::Notes, "Draws tight on its own standing part: it needs no grip of the surface.".into())
         }
         (Grade::WithRoom, Some(n)) => (Weight::Notes, times(case, n)),

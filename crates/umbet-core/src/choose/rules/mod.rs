@@ -5,6 +5,7 @@ mod cord_suits;
 mod grips;
 mod hands;
 mod lets_go;
+mod plainer;
 mod pulls;
 mod strength;
 mod tension;
@@ -114,6 +115,7 @@ pub const ALL: &[Rule] = &[
     lets_go::ON_PURPOSE,
     hands::TIGHT,
     hands::STATE,
+    plainer::ENOUGH,
 ];
 
 fn refuses(rule: &'static str, says: String, change: &str) -> Option<Finding> {

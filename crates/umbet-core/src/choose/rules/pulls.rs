@@ -31,7 +31,7 @@ pub const ALONG: Rule = Rule {
     id: "along",
     asks: "Does it take a pull along the bar?",
     judge: |c, case| {
-        if !matches!(case.s.way, Way::Along | Way::EitherWay) || !case.on_a_bar() {
+        if !case.along_a_bar() {
             return None;
         }
         let g = &c.knot.entry.grip;
@@ -70,15 +70,16 @@ pub const ALONG: Rule = Rule {
             let says = format!("{} turns on the pull's side; {what} wants {wanted}.", c.turns_along);
             return wants("along", &[Mend::MoreTurn], says, "Fits a rougher bar");
         }
-        Some(along_note(c.turns_along, wanted, &what))
+        let least = if c.turns_to_spare(case) { "" } else { ": none to spare" };
+        Some(along_note(c.turns_along, format!("{what} wants {wanted}{least}")))
     },
 };
 
-fn along_note(turns: u32, wanted: u32, what: &str) -> Finding {
+fn along_note(turns: u32, wanted: String) -> Finding {
     Finding {
         rule: "along",
         weight: super::Weight::Notes,
-        says: format!("{turns} turns lie on the side of the pull; {what} wants {wanted}."),
+        says: format!("{turns} turns lie on the side of the pull; {wanted}."),
         change: String::new(),
         numbers: vec![number("turns on the pull's side", turns.to_string())],
         source: "practice",
