@@ -36,6 +36,8 @@ const habits = useHabits()
 const frame = ref<HTMLElement>()
 const markup = ref('')
 const failed = ref(false)
+// Another drawing is on its way; the old one stays meanwhile.
+const busy = ref(false)
 let size = { width: 0, height: 0 }
 let asked = 0
 
@@ -65,6 +67,7 @@ function query() {
 async function draw() {
   if (size.width < 60 || size.height < 60) return
   const mine = ++asked
+  busy.value = true
   try {
     const svg = await drawing(props.from ?? `/api/knots/${encodeURIComponent(props.knot ?? '')}/figure.svg`, query())
     if (mine === asked) {
@@ -74,6 +77,7 @@ async function draw() {
   } catch {
     if (mine === asked) failed.value = true
   }
+  if (mine === asked) busy.value = false
 }
 
 function press(e: Event) {
@@ -99,7 +103,7 @@ watch(() => JSON.stringify([props, habits.settings.hand, habits.changes]), () =>
 </script>
 
 <template>
-  <div ref="frame" class="figure">
+  <div ref="frame" class="figure" :aria-busy="busy">
     <!-- eslint-disable-next-line vue/no-v-html: the server escapes every word of a drawing -->
     <div v-if="markup && !failed" class="figure-in rope" v-html="markup" @click="press" @keydown.enter="press" @keydown.space="press" />
     <p v-if="failed" class="figure-failed">The drawing did not come. <BButton variant="link" class="p-0" @click="draw">Ask again</BButton></p>

@@ -17,18 +17,22 @@ async function toggle(f: Fragment) {
   if (!f.part || open.value === f.part) return close()
   list.value = []
   open.value = f.part
+  number.value = said(f)
   await ask(f.part)
   await nextTick()
-  const said = panel.value?.querySelector<HTMLElement>('[aria-pressed=true]')
-  ;(said ?? panel.value?.querySelector<HTMLElement>('li button, input'))?.focus()
+  if (panel.value?.contains(document.activeElement)) return
+  const pressed = panel.value?.querySelector<HTMLElement>('[aria-pressed=true]')
+  ;(pressed ?? panel.value?.querySelector<HTMLElement>('li button, input'))?.focus()
 }
 
 async function ask(part: string) {
   const options = await got(api.POST('/api/choose/options', { body: { draft: props.draft, part } }))
   if (open.value !== part) return
   list.value = options
-  number.value = String(here.value?.number?.value ?? '')
 }
+const said = (f?: Fragment) => String(f?.number?.value ?? '')
+// What is being typed stays until the sentence says another number.
+watch(() => said(here.value), (is) => (number.value = is))
 watch(() => props.draft, () => open.value && void ask(open.value))
 
 function close() {

@@ -91,6 +91,7 @@ pub const ALL: &[Rule] = &[
     tied_here::SHAPE,
     tied_here::ACCESS,
     tied_here::HOLE,
+    plainer::ENOUGH,
     cord_suits::CONSTRUCTION,
     cord_suits::JOINING_REEF,
     cord_suits::CLOSES,
@@ -115,7 +116,6 @@ pub const ALL: &[Rule] = &[
     lets_go::ON_PURPOSE,
     hands::TIGHT,
     hands::STATE,
-    plainer::ENOUGH,
 ];
 
 fn refuses(rule: &'static str, says: String, change: &str) -> Option<Finding> {
