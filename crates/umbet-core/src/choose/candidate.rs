@@ -176,10 +176,17 @@ impl<'a> Candidate<'a> {
         self.applied.iter().filter(|m| **m == mend).count()
     }
 
-    /// The first of these mends this knot still allows.
-    pub(super) fn first_possible(&self, mends: &[Mend]) -> Option<Mend> {
-        let allowed = |m: &&Mend| m.always_possible() || self.knot.entry.mends.contains(m);
-        mends.iter().filter(allowed).find(|m| self.times(**m) < m.most()).copied()
+    /// This mend can be made to this knot here, and not too often yet.
+    pub(super) fn may(&self, mend: Mend, case: &Case<'_>) -> bool {
+        let allowed = mend.always_possible() || self.knot.entry.mends.contains(&mend);
+        allowed && (case.s.end_free || !mend.wants_an_end()) && self.times(mend) < mend.most()
+    }
+
+    /// With this mend made.
+    pub(super) fn with(&self, mend: Mend, case: &Case<'_>) -> Self {
+        let mut with = self.clone();
+        with.mend(mend, case);
+        with
     }
 
     /// Friction the object must give for the hitch to lock; `None` where the model does not apply.
@@ -221,7 +228,13 @@ impl<'a> Candidate<'a> {
 
     /// Ropes whose ends it ties here.
     pub(super) fn ends(&self, case: &Case<'_>) -> Vec<Length> {
-        ends(self.knot, case.s.cord.diameter, case.s.second.as_ref().map(|c| c.diameter))
+        match case.s.task {
+            Task::Join | Task::Bind => {
+                ends(self.knot, case.s.cord.diameter, case.s.second.as_ref().map(|c| c.diameter))
+            }
+            // What a bend is tied to then is no rope of ours.
+            _ => vec![case.s.cord.diameter],
+        }
     }
 
     /// Cord it takes here.

@@ -125,26 +125,32 @@ fn judge<'a>(knot: &'a Knot, case: &Case<'_>) -> Judged<'a> {
     loop {
         let mut findings = found(&candidate, case);
         let refused = findings.iter().position(|f| matches!(f.weight, Weight::Refuses));
-        let wish = findings.iter().position(|f| f.wish().is_some());
-        let mend = wish.and_then(|i| findings[i].wish().and_then(|ms| candidate.first_possible(ms)));
-        match (refused, wish, mend) {
-            (Some(i), _, _) => {
-                let refusal = Some(findings.swap_remove(i));
-                return Judged::new(candidate, findings, mended, refusal, case);
-            }
-            (None, Some(i), Some(m)) if mended.len() < MOST_MENDS => {
-                candidate.mend(m, case);
-                mended.push((m, findings.swap_remove(i)));
-            }
-            (None, Some(i), _) => {
-                if let Some(k) = findings.iter().position(|f| matches!(f.weight, Weight::Wants(_))) {
-                    let refusal = Some(findings.swap_remove(k));
-                    return Judged::new(candidate, findings, mended, refusal, case);
-                }
-                findings[i].weight = Weight::Notes;
-                return Judged::new(candidate, findings, mended, None, case);
-            }
-            (None, None, _) => return Judged::new(candidate, findings, mended, None, case),
+        let helped =
+            if refused.is_none() && mended.len() < MOST_MENDS { helped(&candidate, &findings, case) } else { None };
+        let Some((i, mend, with)) = helped else {
+            let unhelped = || findings.iter().position(|f| matches!(f.weight, Weight::Wants(_)));
+            let refusal = refused.or_else(unhelped).map(|i| findings.swap_remove(i));
+            return Judged::new(candidate, findings, mended, refusal, case);
+        };
+        mended.push((mend, findings.swap_remove(i)));
+        candidate = with;
+    }
+}
+
+/// The first finding that a mend helps, which one, and the candidate with it made; `None` when one that must be helped
+/// cannot be. A mend helps when the rule that asked for it then says something else, or nothing.
+fn helped<'a>(
+    candidate: &Candidate<'a>,
+    findings: &[Finding],
+    case: &Case<'_>,
+) -> Option<(usize, Mend, Candidate<'a>)> {
+    for (i, f) in findings.iter().enumerate() {
+        let possible = f.wish().unwrap_or_default().iter().filter(|m| candidate.may(**m, case));
+        let made = possible.map(|m| (i, *m, candidate.with(*m, case)));
+        let help = made.into_iter().find(|(_, _, with)| rules::again(f.rule, with, case) != Some(f.says.clone()));
+        if help.is_some() || matches!(f.weight, Weight::Wants(_)) {
+            return help;
         }
     }
+    None
 }

@@ -26,7 +26,7 @@ pub struct OptionWords {
 
 /// What a part can be changed to, each with the knot it would put first.
 pub fn options(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reader) -> Vec<OptionWords> {
-    let mut list = alternatives(draft, part, reader);
+    let mut list = alternatives(draft, part, catalogue, reader);
     for o in &mut list {
         o.on = o.draft == *draft || o.on;
         o.leads = leader(&o.draft, catalogue);
@@ -40,7 +40,7 @@ fn leader(draft: &Draft, catalogue: &Catalogue) -> Option<String> {
     answer.knots.first().filter(|k| k.verdict != Verdict::LeftOnTheGround).map(|k| k.name.clone())
 }
 
-fn alternatives(draft: &Draft, part: &str, reader: &Reader) -> Vec<OptionWords> {
+fn alternatives(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reader) -> Vec<OptionWords> {
     let read = Situation::read(draft).ok();
     let s = read.as_ref();
     let one = |words: &str, on: bool, change: &dyn Fn(&mut Draft)| {
@@ -50,7 +50,7 @@ fn alternatives(draft: &Draft, part: &str, reader: &Reader) -> Vec<OptionWords> 
     };
     match part {
         "task" => Task::ALL.iter().map(|&t| one(t.words(), draft.task == t, &|d| change_task(d, t))).collect(),
-        "object" => shapes(draft, s, reader),
+        "object" => shapes(draft, s, catalogue, reader),
         "surface" => surfaces()
             .iter()
             .map(|m| one(&m.name, s.is_some_and(|s| s.object.material.id == m.id), &|d| d.surface = Some(m.id.clone())))
@@ -163,9 +163,18 @@ fn change_task(d: &mut Draft, task: Task) {
     (d.cord, d.knows, d.schools, d.hands, d.off) = kept;
 }
 
-fn shapes(draft: &Draft, s: Option<&Situation>, reader: &Reader) -> Vec<OptionWords> {
+/// Some knot for this task is tied to such a thing; others are not worth offering.
+fn served(task: Task, shape: Shape, catalogue: &Catalogue) -> bool {
+    match task {
+        Task::Stop => matches!(shape, Shape::Hole | Shape::Ring | Shape::Eyelet),
+        _ => catalogue.knots().iter().any(|k| k.entry.tasks.contains(&task) && k.entry.shapes.contains(&shape)),
+    }
+}
+
+fn shapes(draft: &Draft, s: Option<&Situation>, catalogue: &Catalogue, reader: &Reader) -> Vec<OptionWords> {
     let mut list: Vec<OptionWords> = Shape::ALL
         .iter()
+        .filter(|&&shape| draft.shape == Some(shape) || served(draft.task, shape, catalogue))
         .map(|&shape| {
             let kind = object_kind(shape);
             let on = s.is_some_and(|s| s.object.kind.shape == shape);

@@ -51,7 +51,7 @@ const WISHES: &[Wish] = &[
             })
         },
     },
-    Wish { says: "Take round cord: parachute cord, for one.", give_up: take_round_cord },
+    Wish { says: "Take plain round cord: parachute cord, for one.", give_up: take_round_cord },
     Wish {
         says: "Make the hole smaller, or put a washer on the cord.",
         give_up: |s| {

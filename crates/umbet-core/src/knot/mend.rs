@@ -33,6 +33,14 @@ impl Mend {
         matches!(self, Self::PadEdge | Self::HeavierCord)
     }
 
+    /// It is made with an end: not where only the bight is free.
+    pub fn wants_an_end(self) -> bool {
+        matches!(
+            self,
+            Self::RoundTurnFirst | Self::BackupHalfHitch | Self::SlipLast | Self::DoubleIt | Self::LongerTail
+        )
+    }
+
     /// How often it may be made to one knot.
     pub fn most(self) -> usize {
         if self == Self::MoreTurn { 3 } else { 1 }

@@ -73,6 +73,7 @@ pub fn sentence(s: &Situation, reader: &Reader) -> Vec<Fragment> {
     out.push(part("task", "what the knot does", s.task.words()));
     match &s.second {
         Some(second) => out.push(cord_part("second", "second.diameter_mm", second, reader)),
+        None if s.task == Task::MidLoop => {}
         None => out.extend(object_parts(s, reader)),
     }
     out.push(said(". It pulls"));

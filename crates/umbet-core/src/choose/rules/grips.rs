@@ -42,14 +42,9 @@ fn judge(c: &Candidate<'_>, case: &Case<'_>) -> Option<Finding> {
 
 /// The first mend that lowers the need: what it does is computed, not asserted.
 fn helpful(c: &Candidate<'_>, case: &Case<'_>, need: f64) -> Option<&'static [Mend]> {
-    const TRIED: [&[Mend]; 3] = [&[Mend::MoreTurn], &[Mend::RoundTurnFirst], &[Mend::BackupHalfHitch]];
-    TRIED.into_iter().find(|m| {
-        c.first_possible(m).is_some_and(|mend| {
-            let mut with = c.clone();
-            with.mend(mend, case);
-            with.grip_needed(case).is_some_and(|n| n < need * 0.98)
-        })
-    })
+    const TRIED: [Mend; 3] = [Mend::MoreTurn, Mend::RoundTurnFirst, Mend::BackupHalfHitch];
+    let lowers = |m: &Mend| c.may(*m, case) && c.with(*m, case).grip_needed(case).is_some_and(|n| n < need * 0.98);
+    TRIED.iter().find(|m| lowers(m)).map(std::slice::from_ref)
 }
 
 fn times(case: &Case<'_>, need: f64) -> String {

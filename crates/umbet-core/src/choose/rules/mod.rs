@@ -118,6 +118,11 @@ pub const ALL: &[Rule] = &[
     hands::STATE,
 ];
 
+/// What a rule says of a candidate.
+pub(super) fn again(rule: &str, candidate: &Candidate<'_>, case: &Case<'_>) -> Option<String> {
+    ALL.iter().find(|r| r.id == rule).and_then(|r| (r.judge)(candidate, case)).map(|f| f.says)
+}
+
 fn refuses(rule: &'static str, says: String, change: &str) -> Option<Finding> {
     Some(Finding {
         rule,

@@ -1,0 +1,150 @@
+//! What a mend does, where it can be made, and that none is made in vain.
+
+use umbet_core::choose::{KnotAnswer, Mend, Verdict, choose, options};
+use umbet_core::knot::catalogue;
+use umbet_core::object::Shape;
+use umbet_core::situation::{Draft, HandsState, Manner, Off, Situation, Stays, Task, Way, sentence};
+use umbet_core::units::Reader;
+
+fn judged(d: &Draft, id: &str) -> KnotAnswer {
+    let s = Situation::read(d).unwrap_or_else(|f| panic!("{d:?}: {f:?}"));
+    let knots = choose(catalogue(), &s, &Reader::default()).knots;
+    knots.into_iter().find(|k| k.id == id).unwrap_or_else(|| panic!("{id} is answered for"))
+}
+
+fn mends(d: &Draft, id: &str) -> Vec<Mend> {
+    judged(d, id).mends.iter().map(|m| m.mend).collect()
+}
+
+fn guy(manner: Manner) -> Draft {
+    let mut d = Draft { manner: Some(manner), ..Draft::usual(Task::Guy) };
+    d.cord.kind = "guy-polyester-3".into();
+    d
+}
+
+/// A guy hitch that slack works loose is helped by a longer tail; more turns would change nothing of it.
+#[test]
+fn slack_asks_for_tail_and_not_for_turns() {
+    assert_eq!(mends(&guy(Manner::SlackAndTight), "taut-line"), [Mend::LongerTail]);
+    assert_eq!(mends(&guy(Manner::Steady), "taut-line"), []);
+}
+
+/// Flogging is slack and jerks: the tail against the one, stronger cord against the other (ten times the pull, common
+/// practice). A guy in the wind is not left without an answer.
+#[test]
+fn flogging_asks_for_tail_and_strength() {
+    let k = judged(&guy(Manner::Flogging), "taut-line");
+    assert_ne!(k.verdict, Verdict::LeftOnTheGround, "{}", k.lead.says);
+    assert_eq!(mends(&guy(Manner::Flogging), "taut-line"), [Mend::LongerTail, Mend::HeavierCord]);
+}
+
+/// With the bight alone nothing can be hitched behind a clove: it is dropped over the peg as it is. With an end it is backed.
+#[test]
+fn a_mend_that_wants_an_end_is_not_made_in_the_bight() {
+    let with_an_end = Draft { shape: Some(Shape::Peg), ..Draft::usual(Task::MakeFast) };
+    let in_the_bight = Draft { end_free: Some(false), ..with_an_end.clone() };
+    assert!(mends(&with_an_end, "clove-hitch").contains(&Mend::BackupHalfHitch));
+    let k = judged(&in_the_bight, "clove-hitch");
+    assert_eq!(k.verdict, Verdict::Fits);
+    for k in choose(catalogue(), &Situation::read(&in_the_bight).expect("reads"), &Reader::default()).knots {
+        assert!(k.mends.iter().all(|m| !m.mend.wants_an_end()), "{}: {:?}", k.name, k.mends);
+    }
+}
+
+/// Over many situations: where a knot fits if mended, each mend is there because a rule's finding was another without it.
+#[test]
+fn no_mend_is_made_in_vain() {
+    let mut seen = 0;
+    for task in Task::ALL {
+        for manner in Manner::ALL {
+            for stays in Stays::ALL {
+                for off in [Off::ByHand, Off::OnePull] {
+                    let d = Draft { manner: Some(*manner), stays: Some(*stays), off: Some(off), ..Draft::usual(*task) };
+                    let s = Situation::read(&d).expect("reads");
+                    for k in choose(catalogue(), &s, &Reader::default()).knots {
+                        for m in &k.mends {
+                            let left = k.reasons.iter().chain([&k.lead]).find(|r| r.rule == m.because.rule);
+                            let settled = left.is_none_or(|r| r.says != m.because.says);
+                            assert!(settled, "{}: “{}” still stands after {:?}", k.name, m.because.says, m.mend);
+                            seen += 1;
+                        }
+                    }
+                }
+            }
+        }
+    }
+    assert!(seen > 500, "{seen}");
+}
+
+/// Whatever a knot of the catalogue is tied to in some task is worth offering there, and leads somewhere in plain cord; what
+/// none is tied to is not offered.
+#[test]
+fn every_object_offered_leads_somewhere() {
+    for task in Task::ALL.iter().filter(|t| !matches!(t, Task::Join | Task::MidLoop)) {
+        let offered = options(&Draft::usual(*task), "object", catalogue(), &Reader::default());
+        for o in &offered {
+            assert!(o.leads.is_some(), "{task:?} on {}: nothing fits", o.words);
+        }
+        assert!(offered.len() > 2, "{task:?}");
+    }
+    let of_a_guy = options(&Draft::usual(Task::Guy), "object", catalogue(), &Reader::default());
+    assert!(of_a_guy.iter().all(|o| !o.words.contains("hole") && !o.words.contains("bundle")));
+    assert!(of_a_guy.iter().any(|o| o.words.contains("eyelet")));
+}
+
+/// A loop in the middle of a line is tied to nothing, and the sentence names nothing it is tied to.
+#[test]
+fn a_loop_mid_line_has_no_object_in_its_sentence() {
+    let s = Situation::read(&Draft::usual(Task::MidLoop)).expect("reads");
+    let said = sentence(&s, &Reader::default());
+    assert!(said.iter().all(|f| !matches!(f.part.as_deref(), Some("object" | "surface"))));
+    let words: Vec<&str> = said.iter().map(|f| f.words.as_str()).collect();
+    assert!(words.join(" ").contains("its ends kept . It pulls"), "{words:?}");
+}
+
+/// Shock cord keeps few knots (common practice): a figure-eight loop to a ring, a double fisherman's to join, a double
+/// overhand to stop; a bowline or a sheet bend shrinks out.
+#[test]
+fn shock_cord_keeps_what_bites() {
+    let shock = |task: Task| {
+        let mut d = Draft { force_n: Some(40.0), ..Draft::usual(task) };
+        d.cord.kind = "shock-6".into();
+        if let Some(second) = d.second.as_mut() {
+            second.kind = "shock-6".into();
+        }
+        d
+    };
+    let fast = Draft { shape: Some(Shape::Ring), ..shock(Task::MakeFast) };
+    for (d, fits, not) in [
+        (fast, "figure-eight-loop", "bowline"),
+        (shock(Task::Join), "double-fishermans", "sheet-bend"),
+        (shock(Task::Stop), "double-overhand", "figure-eight"),
+    ] {
+        assert_ne!(judged(&d, fits).verdict, Verdict::LeftOnTheGround, "{fits}: {}", judged(&d, fits).lead.says);
+        assert_eq!(judged(&d, not).lead.rule, "construction", "{not}");
+    }
+}
+
+/// A bend tied to a cloth corner leaves one tail, for the cloth has none; joining two cords leaves two.
+#[test]
+fn a_bend_on_cloth_leaves_one_tail() {
+    let cloth = Draft { shape: Some(Shape::Cloth), ..Draft::usual(Task::MakeFast) };
+    let tails = |d: &Draft| judged(d, "sheet-bend").facts.cord.iter().any(|i| i.of == "both tails");
+    assert!(!tails(&cloth) && tails(&Draft::usual(Task::Join)));
+}
+
+/// One hand, along a bar, for the season: whatever the wishes, a knot that fits says why and one that does not says what
+/// would have to change.
+#[test]
+fn every_answer_gives_its_reason() {
+    for hands in HandsState::ALL {
+        for way in [Way::Away, Way::Along, Way::EitherWay] {
+            let d = Draft { hands: Some(*hands), way: Some(way), ..Draft::usual(Task::MakeFast) };
+            for k in choose(catalogue(), &Situation::read(&d).expect("reads"), &Reader::default()).knots {
+                assert!(!k.lead.says.is_empty() && !k.headline.is_empty(), "{}", k.name);
+                let refused = k.verdict == Verdict::LeftOnTheGround;
+                assert_eq!(k.would_fit.as_deref().is_some_and(|w| !w.is_empty()), refused, "{}", k.name);
+            }
+        }
+    }
+}
