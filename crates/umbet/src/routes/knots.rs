@@ -322,7 +322,7 @@ pub async fn cord_taken(
     let reader = app.settings().reader();
     let girth = object_kind(usual.shape).section.girth(size, cord);
     let t = taken(&k.entry.usage, k.entry.usage.tail, &ends(k, cord, None), girth);
-    let round = if k.path.poles.is_empty() { String::new() } else { format!(" round {}", reader.diameter(size)) };
+    let round = if t.turns.mm() > 0.0 { format!(" round {}", reader.diameter(size)) } else { String::new() };
     Ok(Json(CordTaken {
         items: t.items(&reader),
         length_m: t.total().m(),
