@@ -6,7 +6,7 @@ use umbet_core::choose::choose;
 use umbet_core::hold::{Element, On};
 use umbet_core::knot::{EntryError, Knot, Stands, Tail, catalogue};
 use umbet_core::object::{Section, Shape};
-use umbet_core::situation::{CordDraft, Draft, Situation, Task};
+use umbet_core::situation::{CordDraft, Draft, Situation, Stays, Task};
 use umbet_core::units::{Band, BodyMeasures, Force, Length, Reader, UnitSystem};
 use umbet_core::usage::{tail_length, taken};
 
@@ -191,11 +191,12 @@ fn items_add_up() {
 /// A half hitch behind it, a slipped finish and more turns each cost cord.
 #[test]
 fn every_mend_but_padding_costs_cord() {
-    let plain = Draft { shape: Some(Shape::Post), ..Draft::usual(Task::MakeFast) };
+    let stays = Some(Stays::Minutes);
+    let plain = Draft { shape: Some(Shape::Post), stays, ..Draft::usual(Task::MakeFast) };
     let slipped = Draft { off: Some(umbet_core::situation::Off::OnePull), ..plain.clone() };
     let cord = |d: &Draft| {
         let a = choose(catalogue(), &Situation::read(d).expect("reads"), &Reader::default());
-        a.knots.into_iter().find(|k| k.id == "two-half-hitches").expect("answered for").facts.cord_m
+        a.knots.into_iter().find(|k| k.id == "clove-hitch").expect("answered for").facts.cord_m
     };
     assert!(cord(&slipped) > cord(&plain));
 }

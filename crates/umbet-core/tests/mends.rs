@@ -51,6 +51,38 @@ fn a_mend_that_wants_an_end_is_not_made_in_the_bight() {
     }
 }
 
+/// A clove whose tuck is slipped lets go with one pull; with a half hitch behind it, slipped or not, it would not. What is
+/// only welcome gives way to what was asked.
+#[test]
+fn nothing_is_hitched_behind_what_one_pull_must_free() {
+    let d = Draft { off: Some(Off::OnePull), shape: Some(Shape::Pipe), ..Draft::usual(Task::MakeFast) };
+    assert_eq!(mends(&d, "clove-hitch"), [Mend::SlipLast]);
+    let jerked = Draft { manner: Some(Manner::Jerking), ..d.clone() };
+    assert_eq!(judged(&jerked, "clove-hitch").lead.rule, "one-pull");
+    for id in ["clove-backed", "two-half-hitches", "round-turn-two-half-hitches"] {
+        assert_eq!(judged(&d, id).lead.rule, "one-pull", "{id}");
+    }
+}
+
+/// Turns that hold a load by themselves are not freed by slipping the hitch behind them: two and a half on rough bark
+/// multiply an idle end five hundred times (capstan, exp(0.4 · 2.5 · 2π) = 535), on polished steel six and a half.
+#[test]
+fn turns_that_hold_by_themselves_are_not_freed_by_one_pull() {
+    let on = |shape, surface: &str| Draft {
+        off: Some(Off::OnePull),
+        shape: Some(shape),
+        surface: Some(surface.into()),
+        ..Draft::usual(Task::MakeFast)
+    };
+    let tree = judged(&on(Shape::Post, "bark-rough"), "two-turns-slipped");
+    assert_eq!((tree.verdict, tree.lead.rule.as_str()), (Verdict::LeftOnTheGround, "one-pull"));
+    assert!(tree.lead.says.contains("2.5 turns still hold"), "{}", tree.lead.says);
+    let pipe = judged(&on(Shape::Pipe, "steel-polished"), "two-turns-slipped");
+    assert_ne!(pipe.verdict, Verdict::LeftOnTheGround, "{}", pipe.lead.says);
+    // The tree hitch has half a turn on the object: nothing stays.
+    assert_eq!(judged(&on(Shape::Post, "bark-rough"), "siberian-hitch").verdict, Verdict::Fits);
+}
+
 /// Over many situations: where a knot fits if mended, each mend is there because a rule's finding was another without it.
 #[test]
 fn no_mend_is_made_in_vain() {

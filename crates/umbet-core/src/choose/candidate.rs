@@ -1,7 +1,7 @@
 //! A knot's facts while it is judged, and the case it is judged for.
 
 use crate::cord::Stiffness;
-use crate::hold::{Element, Network};
+use crate::hold::{Element, Network, On};
 use crate::knot::Mend;
 use crate::knot::{Knot, Stands, Tail, Usage, Wear};
 use crate::object::Finish;
@@ -179,7 +179,8 @@ impl<'a> Candidate<'a> {
     /// This mend can be made to this knot here, and not too often yet.
     pub(super) fn may(&self, mend: Mend, case: &Case<'_>) -> bool {
         let allowed = mend.always_possible() || self.knot.entry.mends.contains(&mend);
-        allowed && (case.s.end_free || !mend.wants_an_end()) && self.times(mend) < mend.most()
+        let hitched_behind = self.backed && mend == Mend::SlipLast;
+        allowed && !hitched_behind && (case.s.end_free || !mend.wants_an_end()) && self.times(mend) < mend.most()
     }
 
     /// With this mend made.
@@ -196,6 +197,15 @@ impl<'a> Candidate<'a> {
         }
         let network = Network::new(&self.network, case.s.ratio());
         Some(network.grip_needed(case.rope.low).unwrap_or(f64::INFINITY))
+    }
+
+    /// Turns that lie on the object.
+    pub(super) fn turns_on_the_object(&self) -> f64 {
+        let on_it = |e: &Element| match e {
+            Element::Wrap { turns, wrap: On::Object } => *turns,
+            _ => 0.0,
+        };
+        self.network.iter().map(on_it).sum()
     }
 
     /// How it grips here.

@@ -81,6 +81,8 @@ impl Candidate<'_> {
         self.moves += 1;
         (self.swinging, self.jerking, self.slack) = (Wear::Stays, Wear::Stays, Wear::Stays);
         self.backed = true;
+        // Its end, slipped or not, holds what one pull was to free.
+        self.one_pull = false;
         if !self.network.is_empty() {
             for e in &mut self.network {
                 if let Element::Pinch { under, .. } = e {

@@ -137,8 +137,15 @@ fn judge<'a>(knot: &'a Knot, case: &Case<'_>) -> Judged<'a> {
     }
 }
 
+/// A rule that was content asks for something, or refuses.
+fn asks_more(with: &Candidate<'_>, before: &[Finding], case: &Case<'_>) -> bool {
+    let asks = |f: &&Finding| matches!(f.weight, Weight::Wants(_) | Weight::Refuses);
+    found(with, case).iter().filter(asks).any(|f| !before.iter().filter(asks).any(|b| b.rule == f.rule))
+}
+
 /// The first finding that a mend helps, which one, and the candidate with it made; `None` when one that must be helped
-/// cannot be. A mend helps when the rule that asked for it then says something else, or nothing.
+/// cannot be. A mend helps when the rule that asked for it then says something else, or nothing; one that is only welcome
+/// must not make another rule ask for more.
 fn helped<'a>(
     candidate: &Candidate<'a>,
     findings: &[Finding],
@@ -146,9 +153,12 @@ fn helped<'a>(
 ) -> Option<(usize, Mend, Candidate<'a>)> {
     for (i, f) in findings.iter().enumerate() {
         let possible = f.wish().unwrap_or_default().iter().filter(|m| candidate.may(**m, case));
-        let made = possible.map(|m| (i, *m, candidate.with(*m, case)));
-        let help = made.into_iter().find(|(_, _, with)| rules::again(f.rule, with, case) != Some(f.says.clone()));
-        if help.is_some() || matches!(f.weight, Weight::Wants(_)) {
+        let needed = matches!(f.weight, Weight::Wants(_));
+        let mut made = possible.map(|m| (i, *m, candidate.with(*m, case)));
+        let help = made.find(|(_, _, with)| {
+            rules::again(f.rule, with, case).as_ref() != Some(&f.says) && (needed || !asks_more(with, findings, case))
+        });
+        if help.is_some() || needed {
             return help;
         }
     }

@@ -1,9 +1,12 @@
 //! How does it let go?
 
 use super::{Mend, Rule, notes, number, refuses, wants};
+use crate::choose::candidate::{Candidate, Case};
+use crate::hold::{ENOUGH, capstan};
 use crate::knot::Untie;
 use crate::situation::{Off, Stays};
 use crate::topology::{Clear, known_letting};
+use std::f64::consts::TAU;
 
 /// One pull, even under load.
 pub const ONE_PULL: Rule = Rule {
@@ -12,6 +15,11 @@ pub const ONE_PULL: Rule = Rule {
     judge: |c, case| {
         if case.s.off != Off::OnePull {
             return None;
+        }
+        if let Some(turns) = turns_that_stay(c, case).filter(|_| c.one_pull) {
+            let says =
+                format!("One pull frees its hitch, but {turns:.1} turns still hold here: they are taken off by hand.");
+            return refuses("one-pull", says, "Fits if it may be untied by hand");
         }
         if c.one_pull && case.s.force.n() > 1000.0 {
             return notes(
@@ -33,6 +41,12 @@ pub const ONE_PULL: Rule = Rule {
         )
     },
 };
+
+/// Turns round the object that hold the load by themselves, their end idle, once the hitch behind them is gone.
+fn turns_that_stay(c: &Candidate<'_>, case: &Case<'_>) -> Option<f64> {
+    let turns = c.turns_on_the_object();
+    (case.on_a_bar() && capstan(case.surface.low, turns * TAU) >= ENOUGH).then_some(turns)
+}
 
 /// What stays in the line.
 pub const LEAVES: Rule = Rule {
