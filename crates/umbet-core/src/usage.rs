@@ -25,6 +25,8 @@ pub struct Taken {
     pub tail: Length,
     /// Tails left: one, or two where two ends are tied.
     pub tails: usize,
+    /// How much of it all is of the second rope.
+    pub second: Length,
 }
 
 impl Taken {
@@ -59,13 +61,15 @@ pub struct LengthItem {
 /// Cord taken by a knot with this usage, each turn `girth` long. `ends` are the ropes whose ends are tied, by thickness; rope
 /// in the knot counts by their mean.
 pub fn taken(usage: &Usage, tail: Tail, ends: &[Length], girth: Length) -> Taken {
+    let body = |d: Length| d * (usage.body_d / ends.len().max(1) as f64);
     let sum = |of: &dyn Fn(Length) -> Length| ends.iter().map(|d| of(*d)).fold(Length::default(), |a, b| a + b);
     Taken {
         turns: girth * usage.turns,
-        body: sum(&|d| d) * (usage.body_d / ends.len().max(1) as f64),
+        body: sum(&body),
         eye: Length::from_m(usage.loop_m),
         tail: sum(&|d| tail_length(tail, d)),
         tails: ends.len(),
+        second: ends.get(1).map_or(Length::default(), |d| body(*d) + tail_length(tail, *d)),
     }
 }
 

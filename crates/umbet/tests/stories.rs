@@ -27,6 +27,25 @@ async fn a_situation_is_answered_with_its_sentence_and_reasons() {
     );
 }
 
+/// Two cords joined: each is reckoned under its own name, and both together are the knot's.
+#[tokio::test]
+async fn a_joint_of_two_cords_is_cut_from_both() {
+    let s = Server::empty().await;
+    let (_, job) = s.post("/api/jobs", &json!({ "name": "Tag line" })).await;
+    let at = format!("/api/jobs/{}", job["id"]);
+    let situation =
+        json!({ "task": "join", "cord": { "kind": "paracord-iii" }, "second": { "kind": "kernmantle-11" } });
+    let joint = json!({ "name": "Lengthen it", "situation": situation, "knot": "double-sheet-bend" });
+    assert_eq!(s.post(&format!("{at}/joints"), &joint).await.0, StatusCode::CREATED);
+    let (_, view) = s.get(&at).await;
+    let totals = view["totals"].as_array().expect("totals");
+    let m = |name: &str| totals.iter().find(|t| t["cord"] == name).and_then(|t| t["length_m"].as_f64()).expect(name);
+    let (thin, thick) = (m("parachute cord"), m("11 mm stiff kernmantle"));
+    assert!(thick > thin && totals.iter().all(|t| t["joints"] == 1), "{totals:?}");
+    let whole = view["joints"][0]["taken"]["facts"]["cord_m"].as_f64().expect("a length");
+    assert!((thin + thick - whole).abs() < 1e-9);
+}
+
 #[tokio::test]
 async fn a_job_keeps_its_joints_through_changes_and_undo() {
     let s = Server::empty().await;

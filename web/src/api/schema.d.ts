@@ -1112,6 +1112,11 @@ export interface components {
             object_radius_d: number;
             /** @description One pull lets it go. */
             one_pull: boolean;
+            /**
+             * Format: double
+             * @description How much of it is of the second cord, metres.
+             */
+            second_m: number;
             /** @description Strength left at the weakest section, newtons, an estimate. */
             strength_left_n: components["schemas"]["Band"];
             /** @description The same in words. */
@@ -1501,6 +1506,8 @@ export interface components {
             joint: components["schemas"]["Joint"];
             /** @description Its situation in words. */
             says: string;
+            /** @description Name of the other cord, where two are joined. */
+            second?: string | null;
             taken?: components["schemas"]["KnotAnswer"] | null;
         };
         /** @description A job's shelter. */

@@ -82,6 +82,8 @@ pub struct Facts {
     pub cord: Vec<LengthItem>,
     /// All of it, in metres.
     pub cord_m: f64,
+    /// How much of it is of the second cord, metres.
+    pub second_m: f64,
     /// All of it, in words.
     pub cord_words: String,
     /// The tail, in words.
@@ -276,6 +278,7 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
         times_wanted: case.working_share(),
         cord: cord.items(r),
         cord_m: cord.total().m(),
+        second_m: cord.second.m(),
         cord_words: r.length(cord.total()),
         tail_words: r.length(c.tail(case)) + if cord.tails > 1 { " each" } else { "" },
         moves: c.moves,

@@ -24,6 +24,8 @@ pub struct JointView {
     says: String,
     /// Name of the cord.
     cord: String,
+    /// Name of the other cord, where two are joined.
+    second: Option<String>,
     /// The verdict on the knot taken.
     taken: Option<KnotAnswer>,
     /// The knot that would be first now.
@@ -105,15 +107,19 @@ fn view(joint: Joint, app: &App) -> Result<JointView, Error> {
         }
         says.push_str(&f.words);
     }
-    Ok(JointView { says, cord: s.cord.kind.name.clone(), taken, first, joint })
+    let second = s.second.as_ref().map(|c| c.kind.name.clone());
+    Ok(JointView { says, cord: s.cord.kind.name.clone(), second, taken, first, joint })
 }
 
 fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
     let mut by_cord: BTreeMap<&str, (f64, usize)> = BTreeMap::new();
     for j in joints {
-        if let Some(taken) = &j.taken {
-            let sum = by_cord.entry(&j.cord).or_default();
-            *sum = (sum.0 + taken.facts.cord_m, sum.1 + 1);
+        let Some(facts) = j.taken.as_ref().map(|t| &t.facts) else { continue };
+        let second = j.second.as_deref().unwrap_or(&j.cord);
+        let joint = usize::from(second != j.cord);
+        for (cord, m, n) in [(j.cord.as_str(), facts.cord_m - facts.second_m, 1), (second, facts.second_m, joint)] {
+            let sum = by_cord.entry(cord).or_default();
+            *sum = (sum.0 + m, sum.1 + n);
         }
     }
     let reader = app.settings().reader();
