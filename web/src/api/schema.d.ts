@@ -1500,6 +1500,8 @@ export interface components {
         JointView: {
             /** @description Name of the cord. */
             cord: string;
+            /** @description What it is drawn on. */
+            drawn: components["schemas"]["Drawn"];
             /** @description The knot that would be first now. */
             first?: string | null;
             /** @description The joint. */

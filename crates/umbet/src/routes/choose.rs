@@ -10,6 +10,7 @@ use umbet_core::choose::{Answer, OptionWords, choose as judge, options as part_o
 use umbet_core::knot::catalogue;
 use umbet_core::object::{ObjectKind, Shape};
 use umbet_core::situation::{Draft, Fragment, PART_IDS, Situation, sentence};
+use umbet_core::units::Reader;
 use utoipa::ToSchema;
 
 /// What the drawings of this answer are drawn on.
@@ -42,6 +43,21 @@ pub struct Choice {
     drawn: Drawn,
 }
 
+impl Drawn {
+    /// What a situation's knots are drawn on.
+    pub fn on(s: &Situation, reader: &Reader) -> Self {
+        let kind: &ObjectKind = s.object.kind;
+        Self {
+            size_mm: s.object.size.mm(),
+            cord_mm: s.cord.diameter.mm(),
+            surface: s.object.material.id.clone(),
+            shape: kind.shape,
+            sized: kind.sized,
+            pull: reader.force(s.force),
+        }
+    }
+}
+
 /// Which part of which sentence.
 #[derive(Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -69,17 +85,8 @@ pub async fn choose(State(app): State<App>, Body(draft): Body<Draft>) -> Result<
     let draft = with_habits(draft, &settings);
     let s = Situation::read(&draft).map_err(Error::Unusable)?;
     let reader = settings.reader();
-    let kind: &ObjectKind = s.object.kind;
-    let drawn = Drawn {
-        size_mm: s.object.size.mm(),
-        cord_mm: s.cord.diameter.mm(),
-        surface: s.object.material.id.clone(),
-        shape: kind.shape,
-        sized: kind.sized,
-        pull: reader.force(s.force),
-    };
     let answer = judge(catalogue(), &s, &reader);
-    Ok(Json(Choice { sentence: sentence(&s, &reader), answer, drawn, draft }))
+    Ok(Json(Choice { sentence: sentence(&s, &reader), answer, drawn: Drawn::on(&s, &reader), draft }))
 }
 
 /// What a part can be changed to, each with the knot it would put first.

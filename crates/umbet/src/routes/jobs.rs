@@ -1,5 +1,6 @@
 //! Jobs and their joints.
 
+use super::choose::Drawn;
 use crate::error::{Error, Problem};
 use crate::extract::{Body, Path};
 use crate::state::App;
@@ -26,6 +27,8 @@ pub struct JointView {
     cord: String,
     /// Name of the other cord, where two are joined.
     second: Option<String>,
+    /// What it is drawn on.
+    drawn: Drawn,
     /// The verdict on the knot taken.
     taken: Option<KnotAnswer>,
     /// The knot that would be first now.
@@ -108,7 +111,8 @@ fn view(joint: Joint, app: &App) -> Result<JointView, Error> {
         says.push_str(&f.words);
     }
     let second = s.second.as_ref().map(|c| c.kind.name.clone());
-    Ok(JointView { says, cord: s.cord.kind.name.clone(), second, taken, first, joint })
+    let (cord, drawn) = (s.cord.kind.name.clone(), Drawn::on(&s, &reader));
+    Ok(JointView { says, cord, second, drawn, taken, first, joint })
 }
 
 fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {

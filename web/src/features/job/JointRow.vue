@@ -8,19 +8,13 @@ import VerdictMark from '../../ui/VerdictMark.vue'
 
 const props = defineProps<{ view: Schemas['JointView']; place: number; job: number }>()
 defineEmits<{ remove: [] }>()
-const s = computed(() => props.view.joint.situation)
-const on = computed(() =>
-  s.value.size_mm && s.value.shape
-    ? { size_mm: s.value.size_mm, cord_mm: s.value.cord.diameter_mm ?? 8, surface: s.value.surface ?? 'timber-dry', shape: s.value.shape, sized: true }
-    : undefined,
-)
 const address = computed(() => `/jobs/${props.job}/joints/${props.view.joint.id}`)
 </script>
 
 <template>
   <li class="joint">
     <RouterLink class="joint-draw cloth" :to="view.joint.knot ? `/knots/${view.joint.knot}` : address" :aria-label="view.taken ? `How to tie the ${view.taken.name}` : 'Choose'">
-      <KnotFigure v-if="view.joint.knot" :knot="view.joint.knot" :on="on" />
+      <KnotFigure v-if="view.joint.knot" :knot="view.joint.knot" :on="view.drawn" />
       <span v-else class="dots" aria-hidden="true">· · ·</span>
     </RouterLink>
     <div class="joint-say">
