@@ -48,8 +48,7 @@ pub(super) fn ahead(a: &Judged<'_>, b: &Judged<'_>, case: &Case<'_>) -> String {
 }
 
 fn name(j: &Judged<'_>) -> String {
-    let n = &j.candidate.knot.entry.name;
-    if n.starts_with("Siberian") || n.starts_with("Simple") { n.clone() } else { n.to_lowercase() }
+    j.candidate.knot.entry.said()
 }
 
 fn verdict(j: &Judged<'_>, _: &Case<'_>) -> i64 {

@@ -404,6 +404,9 @@ pub struct School {
 pub struct Entry {
     /// The trade's usual name.
     pub name: String,
+    /// It begins with the name of someone or somewhere, and keeps its capital within a sentence.
+    #[serde(default)]
+    pub proper_name: bool,
     /// Other names it is found by.
     #[serde(default)]
     pub also: Vec<String>,
@@ -470,4 +473,11 @@ pub struct Entry {
     pub cord: CordNeeds,
     /// Length.
     pub usage: Usage,
+}
+
+impl Entry {
+    /// The name within a sentence.
+    pub fn said(&self) -> String {
+        if self.proper_name { self.name.clone() } else { self.name.to_lowercase() }
+    }
 }

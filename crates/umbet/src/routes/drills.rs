@@ -163,7 +163,7 @@ pub async fn answer(
     KnotScore::add(&app.pool, seed, &q.meant.id, name_right, spot_right).await?;
     let meant = &q.meant.entry;
     let says = q.wrong.map_or_else(
-        || format!("It is right: a {}.", meant.name.to_lowercase()),
+        || format!("It is right: {}.", meant.said()),
         |m| format!("{}. Move {}: {}", m.done, m.step + 1, meant.step[m.step].say),
     );
     Ok(Json(DrillMark {

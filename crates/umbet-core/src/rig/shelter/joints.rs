@@ -207,6 +207,13 @@ fn unanswered(id: &str, name: String, times: usize, situation: Draft) -> Joint {
     }
 }
 
+impl Joint {
+    /// Its knot's name within a sentence.
+    pub fn knot_said(&self) -> String {
+        catalogue().find(&self.knot).map_or_else(|| self.knot_name.clone(), |k| k.entry.said())
+    }
+}
+
 /// The purchases of the catalogue, each in a sentence: what its loop is good for, and how it frees.
 pub fn loops() -> Vec<String> {
     // Those that build on another purchase only tie it off otherwise.

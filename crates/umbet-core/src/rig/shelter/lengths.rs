@@ -68,7 +68,7 @@ fn item(of: &str, m: f64, reader: &Reader) -> LengthItem {
 fn of_joint(joints: &[Joint], id: &str, name: &str, reader: &Reader) -> Option<LengthItem> {
     let joint = joints.iter().find(|j| j.id == id)?;
     let sum: f64 = joint.cord.iter().map(|i| i.length_m).sum();
-    Some(item(&format!("{}, {name}", joint.knot_name.to_lowercase()), sum, reader))
+    Some(item(&format!("{}, {name}", joint.knot_said()), sum, reader))
 }
 
 fn ridge(draft: &ShelterDraft, g: &Geometry, joints: &[Joint], reader: &Reader) -> Cut {
@@ -110,7 +110,7 @@ fn guys(draft: &ShelterDraft, g: &Geometry, joints: &[Joint], reader: &Reader) -
     }
     if let Some(joint) = joints.iter().find(|j| j.id == "on-ridge") {
         let sum: f64 = joint.cord.iter().map(|i| i.length_m).sum();
-        let items = vec![item(&joint.knot_name.to_lowercase(), sum, reader), item("to the cover", 0.3, reader)];
+        let items = vec![item(&joint.knot_said(), sum, reader), item("to the cover", 0.3, reader)];
         all.push(cut("End cord on the ridge", joint.times, cord, items, reader));
     }
     all
@@ -188,5 +188,5 @@ fn bend(cut: &Cut, reader: &Reader) -> Option<(String, f64)> {
     draft.cord.kind.clone_from(&cut.cord);
     draft.second = Some(draft.cord.clone());
     let first = shortlist(catalogue(), &Situation::read(&draft).ok()?, reader, None).into_iter().next()?;
-    Some((first.name.to_lowercase(), first.facts.cord_m))
+    Some((catalogue().find(&first.id)?.entry.said(), first.facts.cord_m))
 }

@@ -35,7 +35,7 @@ pub fn order(
     reader: &Reader,
 ) -> Vec<Doing> {
     let [near, far] = between.anchors.map(|i| draft.anchors[i].name.as_str());
-    let knot = |id: &str| joints.iter().find(|j| j.id == id).map_or("a hitch", |j| j.knot_name.as_str()).to_lowercase();
+    let knot = |id: &str| joints.iter().find(|j| j.id == id).map_or("a hitch".into(), Joint::knot_said);
     let high = reader.length(Length::from_m(g.ties_m[0]));
     let mut all = vec![doing(
         "fixed",
