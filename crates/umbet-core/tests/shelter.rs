@@ -299,6 +299,25 @@ fn a_school_decides_the_fixed_end_and_the_loop() {
     assert_eq!(purchases, Some(7), "five loops, and three other ways of tying off");
 }
 
+/// Each way of tightening has its own end: turns walked tight are locked by a slipped hitch and take their girths of cord, three
+/// of them, a loop is a purchase, and a hand's pull wants what lets go with one pull.
+#[test]
+fn the_way_of_tightening_chooses_its_end() {
+    let end = |tighten| {
+        let d = ShelterDraft { tighten, ..shelter() };
+        let plan = planned(&d);
+        let joint = plan.joints.into_iter().find(|j| j.id == "tight-end").expect("both ends are tied");
+        let cord: f64 = joint.cord.iter().filter(|i| i.of == "round it").map(|i| i.length_m).sum();
+        (joint.knot, cord)
+    };
+    let (walked, round) = end(Tighten::RoundTurns);
+    assert_eq!(walked, "two-turns-slipped");
+    let larch = shelter().anchors.iter().find(|a| a.name == "the larch").map(|a| a.size_mm).expect("it stands there");
+    assert!((round - 3.0 * std::f64::consts::PI * (larch + 6.0) / 1000.0).abs() < 1e-9, "{round} m round it");
+    assert!(end(Tighten::Looped).0.starts_with("truckers-"));
+    assert_eq!(end(Tighten::ByHand).0, "siberian-hitch");
+}
+
 /// Common practice: five loops for a purchase, four ways of tying it off; each can be preferred, the loop before the tie-off.
 #[test]
 fn a_school_decides_the_purchase() {

@@ -125,8 +125,11 @@ fn fixed_end(draft: &ShelterDraft, a: &Anchor, f: &Forces, schools: &[String]) -
 
 fn tight_end(draft: &ShelterDraft, a: &Anchor, f: &Forces) -> Ask {
     let d = base(Task::MakeFast, &draft.ridge_cord, middle(f.ridge_n));
-    let d = Draft { off: Some(Off::OnePull), tight: true, leaves_nothing: true, ..on_anchor(d, a) };
-    let rather = (draft.tighten == Tighten::RoundTurns).then_some("two-turns-slipped");
+    let walked = draft.tighten == Tighten::RoundTurns;
+    // Turns that were walked tight are walked off again.
+    let off = Some(if walked { Off::ByHand } else { Off::OnePull });
+    let d = Draft { off, tight: true, leaves_nothing: true, ..on_anchor(d, a) };
+    let rather = walked.then_some("two-turns-slipped");
     Ask { id: "tight-end", name: format!("Tightened end, {}", a.name), times: 1, draft: d, rather }
 }
 
