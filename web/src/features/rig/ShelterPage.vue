@@ -116,6 +116,16 @@ function letGo(e: PointerEvent) {
         <div v-if="plan" class="rig-below">
           <OrderList :plan="plan" :ticked="shelter.ticked" @tick="shelter.tick" />
           <JointList :joints="plan.joints" :taken="shelter.shelter.knots ?? {}" @say="shelter.say" />
+          <section>
+            <h2>What your pull reaches</h2>
+            <ul class="told-on"><li v-for="r in plan.reaches" :key="r.method">{{ r.says }}</li></ul>
+            <h2>Water</h2>
+            <ul class="told-on"><li v-for="d in [...new Set(plan.geometry.drips.map((d) => d.says))]" :key="d">{{ d }}</li></ul>
+          </section>
+          <section>
+            <h2>Loops of a purchase</h2>
+            <ul class="told-on"><li v-for="l in plan.loops" :key="l">{{ l }}</li></ul>
+          </section>
         </div>
       </div>
       <aside v-if="plan" class="rig-side">
@@ -125,12 +135,6 @@ function letGo(e: PointerEvent) {
         <CutList :cuts="plan.cuts" />
         <h2>Measured out</h2>
         <ul><li v-for="m in plan.measures" :key="m">{{ m }}</li></ul>
-        <h2>What your pull reaches</h2>
-        <ul><li v-for="r in plan.reaches" :key="r.method">{{ r.says }}</li></ul>
-        <h2>Loops of a purchase</h2>
-        <ul><li v-for="l in plan.loops" :key="l">{{ l }}</li></ul>
-        <h2>Water</h2>
-        <ul><li v-for="d in [...new Set(plan.geometry.drips.map((d) => d.says))]" :key="d">{{ d }}</li></ul>
         <h2>Cautions</h2>
         <ul><li v-for="c in plan.cautions" :key="c">{{ c }}</li></ul>
         <h2>Known from</h2>
