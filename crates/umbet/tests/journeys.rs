@@ -186,6 +186,7 @@ async fn a_phone_is_enough() {
         b.settled().await;
         let wide = b.driver.execute("return document.documentElement.scrollWidth", vec![]).await.expect("a number");
         assert!(wide.json().as_i64().is_some_and(|w| w <= 360), "{path} is {} px wide", wide.json());
+        assert_eq!(b.covered().await, Vec::<String>::new(), "covered on {path}");
     }
     goto(&b, &s, "/knots/bowline").await;
     b.press(".said-step .next", "Next move").await;

@@ -168,6 +168,13 @@ impl Browser {
         }
     }
 
+    /// Buttons and fields another thing lies over, once scrolled to the middle of the page.
+    pub async fn covered(&self) -> Vec<String> {
+        let script = "const out = []; for (const b of document.querySelectorAll('main button, main a.btn, main input, main select')) { if (!b.offsetWidth || !b.checkVisibility() || b.closest('.visually-hidden')) continue; b.scrollIntoView({ block: 'center', inline: 'center', behavior: 'instant' }); const r = b.getBoundingClientRect(); const [x, y] = [r.left + r.width / 2, r.top + r.height / 2]; if (x < 0 || x > innerWidth || y < 0 || y > innerHeight) continue; const at = document.elementFromPoint(x, y); if (!at || !(b.contains(at) || at.contains(b) || at.closest('label')?.contains(b))) out.push((b.textContent.trim() || b.getAttribute('aria-label') || b.className) + ' under ' + (at?.className || at?.tagName)); } scrollTo(0, 0); return out";
+        let found = self.driver.execute(script, vec![]).await.expect("it runs");
+        serde_json::from_value(found.json().clone()).expect("a list of words")
+    }
+
     /// Everything the page complained of, but for refusals a test asked for.
     pub async fn complaints(&self) -> Vec<String> {
         let log = self.driver.browser_log().await.unwrap_or_default();
