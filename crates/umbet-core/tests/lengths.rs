@@ -156,7 +156,7 @@ fn two_cords_leave_two_tails() {
     assert!((of("both tails") - 0.207).abs() < 1e-9 && (of("in the knot") - 34.0 * 0.0075).abs() < 1e-9);
     // Of the thicker cord its own tail and half of the knot.
     assert!((bend.facts.second_m - (0.132 + 17.0 * 0.011)).abs() < 1e-9);
-    assert_eq!(bend.facts.tail_words, "132 mm each");
+    assert_eq!(bend.facts.tail_words, "75 mm and 132 mm");
     let hitch = a.knots.iter().find(|k| k.id == "clove-hitch").expect("answered for");
     assert!(hitch.facts.cord.iter().all(|i| i.of != "both tails"));
 }

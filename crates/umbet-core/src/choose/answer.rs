@@ -280,12 +280,21 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
         cord_m: cord.total().m(),
         second_m: cord.second.m(),
         cord_words: r.length(cord.total()),
-        tail_words: r.length(c.tail(case)) + if cord.tails > 1 { " each" } else { "" },
+        tail_words: tail_words(&c.tails(case), r),
         moves: c.moves,
         one_pull: c.one_pull,
         untie: c.knot.entry.release.untie,
         leaves: leaves.what.clone(),
         object_radius_d: case.s.ratio(),
+    }
+}
+
+/// `75 mm`, `75 mm each` or `75 mm and 132 mm`.
+fn tail_words(tails: &[Length], r: &Reader) -> String {
+    match tails {
+        [one] => r.length(*one),
+        [a, b] if a == b => format!("{} each", r.length(*a)),
+        all => all.iter().map(|t| r.length(*t)).collect::<Vec<_>>().join(" and "),
     }
 }
 

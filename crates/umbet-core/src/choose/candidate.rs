@@ -232,8 +232,12 @@ impl<'a> Candidate<'a> {
 
     /// Tail in this cord, in the thicker of two.
     pub fn tail(&self, case: &Case<'_>) -> Length {
-        let thickest = self.ends(case).into_iter().fold(Length::default(), Length::max);
-        tail_length(self.tail, thickest)
+        self.tails(case).into_iter().fold(Length::default(), Length::max)
+    }
+
+    /// The tail of each rope whose end it ties.
+    pub(super) fn tails(&self, case: &Case<'_>) -> Vec<Length> {
+        self.ends(case).into_iter().map(|d| tail_length(self.tail, d)).collect()
     }
 
     /// Ropes whose ends it ties here.

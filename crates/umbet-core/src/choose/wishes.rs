@@ -51,7 +51,7 @@ const WISHES: &[Wish] = &[
             })
         },
     },
-    Wish { says: "Take plain round cord: parachute cord, for one.", give_up: take_round_cord },
+    Wish { says: "Take other cord: parachute cord, for one.", give_up: take_other_cord },
     Wish {
         says: "Make the hole smaller, or put a washer on the cord.",
         give_up: |s| {
@@ -67,7 +67,7 @@ fn set<T: PartialEq>(at: &mut T, to: T) -> bool {
     changed
 }
 
-fn take_round_cord(s: &mut Situation) -> bool {
+fn take_other_cord(s: &mut Situation) -> bool {
     let odd =
         |c: &crate::situation::UsedCord| matches!(c.kind.construction, Construction::Webbing | Construction::Shock);
     let Some(plain) = cord("paracord-iii") else { return false };
