@@ -163,6 +163,8 @@ fn a_bend_on_cloth_leaves_one_tail() {
     let cloth = Draft { shape: Some(Shape::Cloth), ..Draft::usual(Task::MakeFast) };
     let tails = |d: &Draft| judged(d, "sheet-bend").facts.cord.iter().any(|i| i.of == "both tails");
     assert!(!tails(&cloth) && tails(&Draft::usual(Task::Join)));
+    // A loop in the middle of a line leaves none, and none is said.
+    assert_eq!(judged(&Draft::usual(Task::MidLoop), "butterfly").facts.tail_words, "");
 }
 
 /// One hand, along a bar, for the season: whatever the wishes, a knot that fits says why and one that does not says what

@@ -1122,7 +1122,7 @@ export interface components {
             /** @description The same in words. */
             strength_words: string;
             surface_gives?: components["schemas"]["Band"] | null;
-            /** @description The tail, in words. */
+            /** @description The tail, or both, in words; empty where none is left. */
             tail_words: string;
             /**
              * Format: double

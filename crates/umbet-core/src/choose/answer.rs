@@ -86,7 +86,7 @@ pub struct Facts {
     pub second_m: f64,
     /// All of it, in words.
     pub cord_words: String,
-    /// The tail, in words.
+    /// The tail, or both, in words; empty where none is left.
     pub tail_words: String,
     /// Moves to tie it.
     pub moves: u32,
@@ -289,9 +289,10 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
     }
 }
 
-/// `75 mm`, `75 mm each` or `75 mm and 132 mm`.
+/// `75 mm`, `75 mm each` or `75 mm and 132 mm`; nothing where no tail is left.
 fn tail_words(tails: &[Length], r: &Reader) -> String {
     match tails {
+        all if all.iter().all(|t| t.mm() < 0.5) => String::new(),
         [one] => r.length(*one),
         [a, b] if a == b => format!("{} each", r.length(*a)),
         all => all.iter().map(|t| r.length(*t)).collect::<Vec<_>>().join(" and "),

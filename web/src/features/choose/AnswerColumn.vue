@@ -34,7 +34,7 @@ const look = () => (situation.knot = props.answer.id)
       <p v-if="first || !mends" class="why">{{ answer.lead.says }} <template v-if="first">{{ answer.ahead }}</template></p>
       <GripScale :facts="answer.facts" />
       <dl class="facts">
-        <div><dt>Takes</dt><dd>{{ answer.facts.cord_words }}, tail {{ answer.facts.tail_words }}</dd></div>
+        <div><dt>Takes</dt><dd>{{ answer.facts.cord_words }}<template v-if="answer.facts.tail_words">, tail {{ answer.facts.tail_words }}</template></dd></div>
         <div><dt>Moves</dt><dd>{{ answer.facts.moves }}</dd></div>
         <div v-if="first"><dt>Bears</dt><dd>{{ answer.facts.times_the_pull.toFixed(1) }} × the pull, est.</dd></div>
         <div v-if="first"><dt>Leaves</dt><dd>{{ answer.facts.leaves }}</dd></div>

@@ -21,7 +21,7 @@ const rows = computed(() => {
     of('Mended by', (k) => k.mends.map((m) => m.says).join(', ') || 'nothing'),
     of('Grip needed', (k) => (k.facts.grip_needed == null ? 'none' : `${k.facts.grip_needed.toFixed(2)}, est.`)),
     of('Strength left', (k) => `${k.facts.strength_words}, est.`),
-    of('Cord', (k) => `${k.facts.cord_words}, tail ${k.facts.tail_words}`),
+    of('Cord', (k) => [k.facts.cord_words, k.facts.tail_words && `tail ${k.facts.tail_words}`].filter(Boolean).join(', ')),
     of('Moves', (k) => String(k.facts.moves)),
     of('Lets go', (k) => (k.facts.one_pull ? 'by one pull' : (untie[k.facts.untie] ?? ''))),
     of('Leaves', (k) => k.facts.leaves),
