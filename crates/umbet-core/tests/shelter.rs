@@ -6,7 +6,7 @@ use umbet_core::rig::shelter::{
     Geometry, Gives, Hank, Pitch, Plan, ShelterDraft, Tighten, Wish, gust_of, plan, stock, uses_both,
 };
 use umbet_core::source::sources;
-use umbet_core::units::Reader;
+use umbet_core::units::{Reader, UnitSystem};
 
 const PITCHES: [Pitch; 5] = [Pitch::AFrame, Pitch::LeanTo, Pitch::FlatFly, Pitch::HalfPyramid, Pitch::PloughPoint];
 
@@ -119,6 +119,16 @@ fn a_stiff_wind_slips_the_guy_hitch_before_an_eyelet_tears() {
         assert!((part.margin.low - part.bears_n.low / part.pull_n.high).abs() < 1e-9, "{}", part.what);
         assert!(part.from_beaufort[0] <= part.from_beaufort[1]);
         assert!(part.says.contains("bears") && part.says.contains("gust"));
+    }
+}
+
+/// What a part bears and what the gust puts on it are said in the reader's own measures.
+#[test]
+fn parts_are_read_in_the_measures_of_the_reader() {
+    let reader = Reader { units: UnitSystem::Imperial, ..Reader::default() };
+    let p = plan(&shelter(), &[], &[], &reader).unwrap_or_else(|e| panic!("{}", e.0));
+    for part in &p.parts {
+        assert!(part.words.iter().all(|w| w.ends_with(" lbf") && part.says.contains(w.as_str())), "{:?}", part.words);
     }
 }
 

@@ -1974,6 +1974,8 @@ export interface components {
             says: string;
             /** @description What happens. */
             what: string;
+            /** @description What it bears and what the gust puts on it, in the reader's measures. */
+            words: string[];
         };
         /** @description Which part of which sentence. */
         PartOf: {

@@ -154,7 +154,8 @@ fn painted(knot: &Knot, runs: &[Run], next: Vec<Piece>, figure: &Figure, view: &
         let words = if smaller { format!("{words}, drawn small") } else { words.clone() };
         // On the side the line does not come from.
         let from_left = runs.first().is_some_and(|r| r.points[0][0] < r.points[r.points.len() / 2][0] - 20.0);
-        items.extend(object::dimension(pole, &words, view, figure.size, from_left));
+        let low_left = figure.tail.is_some() && tail_is_low_left(runs, view, figure.size);
+        items.extend(object::dimension(pole, &words, view, figure.size, from_left, low_left));
     }
     items
 }
@@ -306,6 +307,12 @@ fn pull_arrow(run: &Run, words: &str, view: &View, size: P2) -> Option<Vec<Item>
     let clear = view.scale * 0.7 + 18.0;
     let from = [page[i][0] + n[0] * clear - way[0] * 20.0, page[i][1] + n[1] * clear - way[1] * 20.0];
     Some(labels::pull(from, way, Some(words), size))
+}
+
+/// The tail ends near the left edge, in the lower half, where a bar's size would be written.
+fn tail_is_low_left(runs: &[Run], view: &View, size: P2) -> bool {
+    let end = runs.iter().rfind(|r| r.whipped).and_then(|r| r.points.last()).map(|e| view.page([e[0], e[1]]));
+    end.is_some_and(|p| p[0] < size[0] / 2.0 && p[1] > size[1] / 2.0)
 }
 
 fn tail_words(runs: &[Run], words: &str, view: &View, size: P2) -> Option<Item> {

@@ -141,8 +141,9 @@ fn grain(r: f64, length: f64) -> Vec<(f64, f64, f64)> {
     lines
 }
 
-/// The object's size set beside it: a dimension across a bar, a word under a disc.
-pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2, on_the_right: bool) -> Vec<Item> {
+/// The object's size set beside it: a dimension across a bar, a word over a disc. Its words stand over the bar on the right;
+/// on the left under it, where a place is often marked over it, unless the tail's words are `low_left` there.
+pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2, on_the_right: bool, low_left: bool) -> Vec<Item> {
     let (c, r) = view.pole(pole);
     let text = |at: P2, anchor: Anchor| Item::Text { class: "dimt halo", at, anchor, text: words.to_owned() };
     match pole.axis {
@@ -155,7 +156,14 @@ pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2, on_the_right: 
             vec![
                 Item::Lines { class: "dim", runs, width: None, dash: None },
                 text(
-                    [edge, if on_the_right { (top - 9.0).max(20.0) } else { (bottom + 22.0).min(size[1] - 8.0) }],
+                    [
+                        edge,
+                        if on_the_right || low_left {
+                            (top - 9.0).max(20.0)
+                        } else {
+                            (bottom + 22.0).min(size[1] - 8.0)
+                        },
+                    ],
                     anchor,
                 ),
             ]

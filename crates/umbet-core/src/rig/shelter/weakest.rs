@@ -3,13 +3,14 @@
 use super::draft::Gives;
 use super::forces::{Forces, Set, gust_of, guy_cord, ridge_cord};
 use super::lengths::PEGGED_M;
+use super::looks::band;
 use super::pitch::uses_both;
 use super::site::Between;
 use super::stock::{Ground, Slip, stock};
 use crate::cord::{Cord, Stiffness, cords};
 use crate::knot::catalogue;
 use crate::rig::line::KEPT;
-use crate::units::{Band, Force, Reader};
+use crate::units::{Band, Reader};
 use serde::Serialize;
 use std::f64::consts::PI;
 
@@ -29,6 +30,8 @@ pub struct Part {
     pub margin: Band,
     /// The Beaufort number from which it may give, and from which it surely does; 13 is beyond the scale.
     pub from_beaufort: [u8; 2],
+    /// What it bears and what the gust puts on it, in the reader's measures.
+    pub words: [String; 2],
     /// In a sentence.
     pub says: String,
 }
@@ -181,22 +184,25 @@ fn part(b: &Bears, now: &Forces, winds: &[[Band; 2]], reader: &Reader) -> Part {
     let margin = margin(b.bears_n, pull_n);
     let first = |gives: &dyn Fn(Band) -> bool| winds.iter().position(|f| gives(on(f))).unwrap_or(13) as u8;
     let from_beaufort = [first(&|p: Band| p.high >= b.bears_n.low), first(&|p: Band| p.low >= b.bears_n.high)];
-    let words = |n: f64| reader.force(Force::from_n(n));
     let when = match from_beaufort {
         [13, _] => "not on the Beaufort scale".to_owned(),
         [may, 13] => format!("may give from Beaufort {may}"),
         [may, sure] if may == sure => format!("gives at Beaufort {may}"),
         [may, sure] => format!("may give from Beaufort {may}, surely by {sure}"),
     };
-    let says = format!(
-        "{}: bears {} to {}, the gust puts {} to {} on it; {when}.",
-        capital(&b.what),
-        words(b.bears_n.low),
-        words(b.bears_n.high),
-        words(pull_n.low),
-        words(pull_n.high)
-    );
-    Part { gives: b.gives, what: b.what.clone(), bears_n: b.bears_n, pull_n, margin, from_beaufort, says }
+    let in_words = [b.bears_n, pull_n].map(|n| band(n, reader));
+    let [bears, puts] = &in_words;
+    let says = format!("{}: bears {bears}, the gust puts {puts} on it; {when}.", capital(&b.what));
+    Part {
+        gives: b.gives,
+        what: b.what.clone(),
+        bears_n: b.bears_n,
+        pull_n,
+        margin,
+        from_beaufort,
+        words: in_words,
+        says,
+    }
 }
 
 fn capital(s: &str) -> String {
