@@ -116,11 +116,11 @@ async fn a_shelter_is_planned_on_the_page_and_nothing_is_lost() {
 
     b.type_into("input[aria-label='Beaufort number']", "3").await;
     b.keys(Key::Tab).await;
-    b.see_words(".rig-side .bar-key", "40 to 110 N").await;
+    b.see_words(".rig-side .bar-key", "38 to 110 N").await;
     b.press(".rig-tools .btn", "Undo").await;
     b.see_words(".rig-side .bar-key", "150 to 440 N").await;
     b.press(".rig-tools .btn", "Again").await;
-    b.see_words(".rig-side .bar-key", "40 to 110 N").await;
+    b.see_words(".rig-side .bar-key", "38 to 110 N").await;
     b.press(".forecast li:nth-child(3) button", "").await;
     b.see(".forecast li:nth-child(3) button.on").await;
 
