@@ -33,7 +33,8 @@ fn core(c: &mut Criterion) {
 /// The whole plan of a shelter.
 fn shelter(c: &mut Criterion) {
     let draft = umbet_core::rig::shelter::ShelterDraft::of_the_crew();
-    let plan = || umbet_core::rig::shelter::plan(&draft, &[], &[], &Reader::default());
+    let plan =
+        || umbet_core::rig::shelter::plan(&draft, &[], &umbet_core::situation::Habits::default(), &Reader::default());
     assert!(plan().is_ok());
     c.bench_function("plan a shelter", |b| b.iter(|| std::hint::black_box(plan())));
 }

@@ -1,81 +1,62 @@
-//! Prints the answers to the situations the product must get right: `--example choose`.
+//! Prints the answers to a table of situations: `--example choose -- tests/situations.toml [WORDS OF A ROW'S NAME]`.
 
+use serde::Deserialize;
 use umbet_core::choose::{Verdict, choose};
 use umbet_core::knot::catalogue;
-use umbet_core::situation::*;
+use umbet_core::situation::{Draft, Situation, sentence, spoken};
 use umbet_core::units::Reader;
 
-fn main() {
-    let mut tree = Draft::usual(Task::MakeFast);
-    tree.size_mm = Some(250.0);
-    let mut pull = tree.clone();
-    pull.hands = Some(HandsState::Mittens);
-    pull.off = Some(Off::OnePull);
-    let mut season = tree.clone();
-    season.stays = Some(Stays::Season);
-    let mut tube = Draft::usual(Task::MakeFast);
-    tube.shape = Some(Shape::Pipe);
-    tube.cord.kind = "braid-polyester-12".into();
-    let mut along = tube.clone();
-    along.way = Some(Way::Along);
-    let log = Draft::usual(Task::Drag);
-    let mut pipe = log.clone();
-    pipe.surface = Some("steel-polished".into());
-    let mut join = Draft::usual(Task::Join);
-    join.second.as_mut().expect("two").kind = "kernmantle-11".into();
-    let mut slick = Draft::usual(Task::Join);
-    slick.cord.kind = "laid-polypropylene-8".into();
-    slick.second.as_mut().expect("two").kind = "laid-polypropylene-8".into();
-    let mut mid = Draft::usual(Task::MidLoop);
-    mid.leaves_nothing = true;
-    let mut guy = Draft::usual(Task::Guy);
-    guy.cord.kind = "guy-polyester-3".into();
-    let mut thick = guy.clone();
-    thick.cord.kind = "kernmantle-11".into();
-    let mut webbing = tree.clone();
-    webbing.cord.kind = "webbing-25".into();
-    for (name, d) in [
-        ("tree, mittens, one pull", pull),
-        ("tree, season", season),
-        ("tube along", along),
-        ("tube away", tube),
-        ("log", log),
-        ("polished log", pipe),
-        ("4 to 11", join),
-        ("slick", slick),
-        ("mid loop", mid),
-        ("guy 3 mm", guy),
-        ("guy 11 mm", thick),
-        ("webbing", webbing),
-        ("stop", Draft::usual(Task::Stop)),
-        ("bind", Draft::usual(Task::Bind)),
-        ("loop", Draft::usual(Task::EndLoop)),
-    ] {
-        let s = Situation::read(&d).expect("reads");
-        let r = Reader::default();
-        let words: Vec<String> = sentence(&s, &r).into_iter().map(|f| f.words).collect();
-        println!("\n== {name}: {}", words.join(" "));
-        let a = choose(catalogue(), &s, &r);
+#[derive(Deserialize)]
+struct Table {
+    row: Vec<Row>,
+}
+
+#[derive(Deserialize)]
+struct Row {
+    name: String,
+    situation: Draft,
+}
+
+fn main() -> Result<(), Box<dyn std::error::Error>> {
+    let mut args = std::env::args().skip(1);
+    let table: Table = toml::from_str(&std::fs::read_to_string(args.next().ok_or("name a table")?)?)?;
+    let wanted = args.next().unwrap_or_default();
+    let reader = Reader::default();
+    for row in table.row.iter().filter(|r| r.name.contains(&wanted)) {
+        println!("\n== {}", row.name);
+        let s = match Situation::read(&row.situation) {
+            Ok(s) => s,
+            Err(faults) => {
+                println!("   cannot be read: {faults:?}");
+                continue;
+            }
+        };
+        println!("   {}", spoken(&sentence(&s, &reader)));
+        let a = choose(catalogue(), &s, &reader);
+        if let Some(says) = &a.declined {
+            println!("   DECLINED {says}");
+        }
+        if let Some(c) = &a.cord_refused {
+            println!("   CORD {} {}", c.says, c.take.as_deref().unwrap_or(""));
+        }
+        if let Some(t) = &a.teach_first {
+            println!("   {}", t.says);
+        }
         for k in &a.knots {
-            if k.verdict == Verdict::LeftOnTheGround {
-                println!("     x {:28} {} [{}]", k.name, k.lead.says, k.would_fit.clone().unwrap_or_default());
-            } else {
-                let mends: Vec<&str> = k.mends.iter().map(|m| m.says.as_str()).collect();
-                println!(
-                    "  {:?} {} | {} | {} | need {:.3?} | mends {:?} | {} | {}",
-                    k.verdict,
-                    k.name,
-                    k.headline,
-                    k.lead.says,
-                    k.facts.grip_needed,
-                    mends,
-                    k.facts.cord_words,
-                    k.ahead.clone().unwrap_or_default()
-                );
+            if k.verdict == Verdict::DoesNotFit {
+                println!("     x {:28} {} [{}]", k.name, k.lead.says, k.would_fit.as_deref().unwrap_or(""));
+                continue;
+            }
+            let mends: Vec<&str> = k.mends.iter().map(|m| m.says.as_str()).collect();
+            let reasons: Vec<&str> = k.reasons.iter().map(|r| r.says.as_str()).collect();
+            println!("  {:?} {} | {} | {} | with {mends:?}", k.verdict, k.name, k.headline, k.lead.says);
+            println!("       {} | {}", reasons.join(" "), k.ahead.as_deref().unwrap_or(""));
+            if !wanted.is_empty() {
+                k.asked.iter().for_each(|q| println!("       ? {} {}", q.asks, q.says));
             }
         }
-        for g in &a.give_up {
-            println!("  give up: {} -> {:?}", g.says, g.then_fits);
-        }
+        a.give_up.iter().for_each(|g| println!("  give up: {} -> {:?}", g.says, g.then_fits));
+        a.cautions.iter().for_each(|c| println!("  ! {c}"));
     }
+    Ok(())
 }

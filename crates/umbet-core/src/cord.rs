@@ -1,6 +1,6 @@
 //! Cord kinds, read from `catalogue/cords.toml`; every value there names its source.
 
-use crate::units::{Band, Length};
+use crate::units::{Band, Length, Reader};
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 
@@ -21,6 +21,10 @@ pub enum Construction {
     Webbing,
     /// Elastic.
     Shock,
+    /// Braided round nothing: flattens where it is bent.
+    Hollow,
+    /// Laid of wires.
+    Wire,
 }
 
 /// How easily it bends.
@@ -68,6 +72,20 @@ pub struct Cord {
 }
 
 impl Cord {
+    /// Its name for a reader: a size that belongs to the name in the reader's own measures, and what was measured where that
+    /// is another: `3 mm polyester guy line`, `1/8 in polyester guy line`, `parachute cord, 3.5 mm thick`.
+    pub fn said(&self, diameter: Length, reader: &Reader) -> String {
+        let named = match self.name.split_once(" mm ") {
+            Some((mm, rest)) => match mm.parse::<f64>() {
+                Ok(mm) => format!("{} {rest}", reader.diameter(Length::from_mm(mm))),
+                Err(_) => self.name.clone(),
+            },
+            None => self.name.clone(),
+        };
+        let own = (diameter.mm() - self.diameter.mm()).abs() < 0.05;
+        if own { named } else { format!("{named}, {} thick", reader.diameter(diameter)) }
+    }
+
     /// Slides on itself: polyethylene and the like.
     pub fn slick(&self) -> bool {
         self.on_itself.low < 0.13

@@ -35,6 +35,14 @@ words!(
         Bundle => "handle or bundle",
         /// A hole to be stopped at.
         Hole => "hole",
+        /// An open hook.
+        Hook => "hook",
+        /// A clip that opens: a carabiner or snap hook.
+        Clip => "clip",
+        /// The eye of a halter, sling or other cordage.
+        Eye => "eye of a halter or sling",
+        /// Hair or a tail, gathered.
+        Hair => "hair or a tail",
     }
 );
 
@@ -94,6 +102,14 @@ pub struct ObjectKind {
     pub sized: bool,
     /// It has a surface worth asking for; its name then goes without an article.
     pub faced: bool,
+    /// Least, middling and largest inner width, millimetres, where rope goes through it.
+    pub opening_mm: Option<[f64; 3]>,
+    /// Pull from which it gives: a peg draws, an eyelet tears; newtons, an estimate.
+    pub bears_n: Option<Band>,
+    /// What it does then: `draws`, `tears out`.
+    pub gives: String,
+    /// Its own name with its article, for a sentence.
+    pub the: String,
     /// What it shows end-on.
     pub section: Section,
     /// Sources by field.
@@ -152,6 +168,11 @@ struct ObjectRow {
     unfaced: bool,
     #[serde(default)]
     square: bool,
+    opening_mm: Option<Sourced<[f64; 3]>>,
+    bears_n: Option<Sourced<[f64; 2]>>,
+    #[serde(default)]
+    gives: String,
+    the: Option<String>,
 }
 
 #[derive(Deserialize)]
@@ -195,6 +216,10 @@ impl From<ObjectRow> for ObjectKind {
             open_end: r.open_end,
             sized: !r.unsized_,
             faced: !r.unsized_ && !r.unfaced,
+            opening_mm: r.opening_mm.map(|o| o.v),
+            bears_n: r.bears_n.map(|b| Band::new(b.v[0], b.v[1])),
+            gives: r.gives,
+            the: r.the.unwrap_or_else(|| format!("the {}", r.shape.words())),
             section: if r.square { Section::Square } else { Section::Round },
             source: r.size_mm.s,
         }

@@ -153,9 +153,10 @@ impl Reader {
         }
     }
 
-    /// A diameter or thickness: millimetres, or inches to the nearest sixteenth.
+    /// A diameter or thickness: millimetres; inches to the nearest sixteenth, from four inches on to the nearest whole one.
     pub fn diameter(&self, l: Length) -> String {
         match self.units {
+            UnitSystem::Imperial if l.inches() >= 4.0 => format!("{:.0} in", l.inches()),
             UnitSystem::Imperial => format!("{} in", fraction(l.inches(), 16)),
             _ if l.mm() < 10.0 && (l.mm() - l.mm().round()).abs() > 0.05 => format!("{:.1} mm", l.mm()),
             _ if l.mm() < 99.5 => format!("{:.0} mm", l.mm()),
@@ -172,6 +173,33 @@ impl Reader {
         }
     }
 
+    /// Two lengths as a range, in one unit: `0.20 to 0.39 m`.
+    pub fn lengths(&self, low: Length, high: Length) -> String {
+        if self.units == UnitSystem::Metric && low.mm() < 299.5 && high.mm() >= 299.5 {
+            return format!("{:.2} to {:.2} m", low.m(), high.m());
+        }
+        range(self.length(low), self.length(high))
+    }
+
+    /// Two forces as a range, in one unit, to two figures: `400 to 900 N`.
+    pub fn forces(&self, band: Band) -> String {
+        let band = Band { low: band.low.max(1.0), high: band.high.max(1.0) };
+        range(self.force(Force::from_n(band.low)), self.force(Force::from_n(band.high)))
+    }
+
+    /// A length typed or shown in a field, in the reader's own unit: the number, and the unit's name. Thickness is typed in
+    /// millimetres or inches, length of cord in metres or feet; the body's measures are no good for typing.
+    pub fn typed(&self, field: Typed) -> (f64, &'static str) {
+        match (field, self.units) {
+            (Typed::Thickness(l), UnitSystem::Imperial) => (l.inches(), "in"),
+            (Typed::Thickness(l), _) => (l.mm(), "mm"),
+            (Typed::Cord(l), UnitSystem::Imperial) => (l.m() / 0.3048, "ft"),
+            (Typed::Cord(l), _) => (l.m(), "m"),
+            (Typed::Pull(f), UnitSystem::Imperial) => (f.lbf(), "lbf"),
+            (Typed::Pull(f), _) => (f.n(), "N"),
+        }
+    }
+
     fn body_length(&self, l: Length) -> String {
         let quarters = |unit_m: f64, one: &str, many: &str| {
             let n = l.m() / unit_m;
@@ -184,6 +212,29 @@ impl Reader {
             m if m < self.body.arm_span_m * 0.95 => quarters(self.body.forearm_m, "forearm", "forearms"),
             _ => quarters(self.body.arm_span_m, "arm span", "arm spans"),
         }
+    }
+}
+
+/// A quantity as a person types it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Typed {
+    /// Of cord or an object.
+    Thickness(Length),
+    /// Of cord.
+    Cord(Length),
+    /// A force.
+    Pull(Force),
+}
+
+/// `400 N` and `900 N` as `400 to 900 N`; one where both read alike; both whole where their units differ.
+fn range(low: String, high: String) -> String {
+    let unit = |s: &str| s.split_once(' ').map(|(_, u)| u.to_owned());
+    match (unit(&low), unit(&high)) {
+        _ if low == high => low,
+        (Some(a), Some(b)) if a == b && !a.contains(char::is_numeric) => {
+            format!("{} to {high}", low.split_once(' ').map_or("", |(n, _)| n))
+        }
+        _ => format!("{low} to {high}"),
     }
 }
 

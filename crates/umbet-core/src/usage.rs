@@ -21,6 +21,8 @@ pub struct Taken {
     pub body: Length,
     /// Left over as a loop or working length.
     pub eye: Length,
+    /// Kept to slide along, of an adjustable hitch.
+    pub travel: Length,
     /// The tail, or both.
     pub tail: Length,
     /// Tails left: one, or two where two ends are tied.
@@ -32,7 +34,7 @@ pub struct Taken {
 impl Taken {
     /// All of it.
     pub fn total(&self) -> Length {
-        self.turns + self.body + self.eye + self.tail
+        self.turns + self.body + self.eye + self.travel + self.tail
     }
 }
 
@@ -40,7 +42,13 @@ impl Taken {
     /// Item by item, in the reader's measures; what is nothing is left out.
     pub fn items(&self, r: &Reader) -> Vec<LengthItem> {
         let tail = if self.tails > 1 { "both tails" } else { "tail" };
-        let list = [("round it", self.turns), ("in the knot", self.body), ("loop", self.eye), (tail, self.tail)];
+        let list = [
+            ("round it", self.turns),
+            ("in the knot", self.body),
+            ("loop", self.eye),
+            ("to slide along", self.travel),
+            (tail, self.tail),
+        ];
         let item = |(of, l): (&str, Length)| LengthItem { of: of.into(), length_m: l.m(), words: r.length(l) };
         list.into_iter().filter(|(_, l)| l.mm() > 0.5).map(item).collect()
     }
@@ -67,6 +75,7 @@ pub fn taken(usage: &Usage, tail: Tail, ends: &[Length], girth: Length) -> Taken
         turns: girth * usage.turns,
         body: sum(&body),
         eye: Length::from_m(usage.loop_m),
+        travel: Length::from_m(usage.travel_m),
         tail: sum(&|d| tail_length(tail, d)),
         tails: ends.len(),
         second: ends.get(1).map_or(Length::default(), |d| body(*d) + tail_length(tail, *d)),

@@ -3,6 +3,7 @@
 use std::f64::consts::FRAC_1_SQRT_2;
 use umbet_core::knot::catalogue;
 use umbet_core::rig::shelter::{Geometry, Gives, Hank, Pitch, Plan, ShelterDraft, Tighten, Wish, gust_of, plan, stock};
+use umbet_core::situation::Habits;
 use umbet_core::source::sources;
 use umbet_core::units::{Reader, UnitSystem};
 
@@ -14,7 +15,7 @@ fn shelter() -> ShelterDraft {
 
 fn try_plan(d: &ShelterDraft) -> Result<Plan, String> {
     assert_eq!(d.faults(), vec![]);
-    plan(d, &[], &[], &Reader::default()).map_err(|e| e.0)
+    plan(d, &[], &Habits::default(), &Reader::default()).map_err(|e| e.0)
 }
 
 fn planned(d: &ShelterDraft) -> Plan {
@@ -124,7 +125,7 @@ fn a_stiff_wind_slips_the_guy_hitch_before_an_eyelet_tears() {
 #[test]
 fn parts_are_read_in_the_measures_of_the_reader() {
     let reader = Reader { units: UnitSystem::Imperial, ..Reader::default() };
-    let p = plan(&shelter(), &[], &[], &reader).unwrap_or_else(|e| panic!("{}", e.0));
+    let p = plan(&shelter(), &[], &Habits::default(), &reader).unwrap_or_else(|e| panic!("{}", e.0));
     for part in &p.parts {
         assert!(part.words.iter().all(|w| w.ends_with(" lbf") && part.says.contains(w.as_str())), "{:?}", part.words);
     }
@@ -239,13 +240,13 @@ fn a_line_is_as_long_as_the_sum_of_what_it_is_for() {
     let mut d = shelter();
     d.tighten = Tighten::Looped;
     let six = Hank { name: "four spans".into(), kind: d.ridge_cord.kind.clone(), length_m: 6.0 };
-    let p = plan(&d, &[six], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let p = plan(&d, &[six], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     let short = &p.cuts[0].short;
     assert!(short[0].contains("short"), "{short:?}");
     // Named the wide pair, the nearer one is offered with what it saves.
     d.between = Some([1, 3]);
     let six = Hank { name: "four spans".into(), kind: d.ridge_cord.kind.clone(), length_m: 6.0 };
-    let wide = plan(&d, &[six], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let wide = plan(&d, &[six], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     let other = wide.cuts[0].short.iter().find(|s| s.starts_with("Re-route")).expect("another pair");
     assert!(other.contains("the ash and the larch") && other.contains("saves"), "{other}");
     for way in ["Skip the purchase", "Split the ridge", "Join a piece with", "Re-route"] {
@@ -261,7 +262,7 @@ fn the_shortest_hank_that_serves_is_taken_and_nothing_twice() {
     let guy = d.guy_cord.kind.as_str();
     let kit =
         [hank("long", ridge, 30.0), hank("middling", ridge, 12.0), hank("guys", guy, 9.0), hank("rest", guy, 40.0)];
-    let p = plan(&d, &kit, &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let p = plan(&d, &kit, &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     assert!(p.cuts[0].hank.as_ref().is_some_and(|h| h.starts_with("middling")), "{:?}", p.cuts[0].hank);
     let served: Vec<&str> = p.cuts[1..].iter().filter_map(|c| c.hank.as_deref()).collect();
     assert_eq!(served.len(), p.cuts.len() - 1);

@@ -2,6 +2,7 @@
 
 use umbet_core::draw::{Item, Scene, ShelterLooks, above, side, to_svg};
 use umbet_core::rig::shelter::{Bearing, PAGE, Pitch, Plan, ShelterDraft, Tighten, looks, pages, plan, uses_both};
+use umbet_core::situation::Habits;
 use umbet_core::units::{Reader, UnitSystem};
 
 const PITCHES: [Pitch; 5] = [Pitch::AFrame, Pitch::LeanTo, Pitch::FlatFly, Pitch::HalfPyramid, Pitch::PloughPoint];
@@ -143,7 +144,7 @@ fn the_sheet_keeps_to_two_pages() {
             for units in [UnitSystem::Metric, UnitSystem::Imperial, UnitSystem::Body] {
                 let reader = Reader { units, ..Reader::default() };
                 let d = ShelterDraft { pitch, tighten: *tighten, ..ShelterDraft::of_the_crew() };
-                let p = plan(&d, &[], &[], &reader).unwrap_or_else(|e| panic!("{}", e.0));
+                let p = plan(&d, &[], &Habits::default(), &reader).unwrap_or_else(|e| panic!("{}", e.0));
                 let all = pages(&d, &p, "Night shelter", &reader);
                 assert_eq!(all.len(), 2);
                 for (n, page) in all.iter().enumerate() {

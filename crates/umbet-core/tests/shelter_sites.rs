@@ -5,6 +5,7 @@ use umbet_core::knot::catalogue;
 use umbet_core::rig::shelter::{
     Anchor, AnchorKind, Cover, Gives, Hank, Pitch, Plan, ShelterDraft, Tighten, Wish, plan, stock, uses_both,
 };
+use umbet_core::situation::Habits;
 use umbet_core::units::{Reader, UnitSystem};
 
 const KINDS: [AnchorKind; 4] = [AnchorKind::Tree, AnchorKind::Post, AnchorKind::Vehicle, AnchorKind::Peg];
@@ -118,7 +119,7 @@ proptest! {
     #[test]
     fn any_site_is_answered(d in site()) {
         prop_assert_eq!(d.faults(), vec![]);
-        match plan(&d, &[], &[], &Reader::default()) {
+        match plan(&d, &[], &Habits::default(), &Reader::default()) {
             Ok(p) => hangs_together(&d, &p)?,
             Err(why) => prop_assert!(why.0.len() > 30 && why.0.ends_with('.'), "{}", why.0),
         }
@@ -128,7 +129,7 @@ proptest! {
     /// plan itself does not.
     #[test]
     fn the_same_is_answered_the_same(d in site()) {
-        let of = |units| plan(&d, &[], &[], &Reader { units, ..Reader::default() }).map_err(|e| e.0);
+        let of = |units| plan(&d, &[], &Habits::default(), &Reader { units, ..Reader::default() }).map_err(|e| e.0);
         let (metric, again, imperial) = (of(UnitSystem::Metric), of(UnitSystem::Metric), of(UnitSystem::Imperial));
         prop_assert_eq!(&metric, &again);
         if let (Ok(a), Ok(b)) = (metric, imperial) {
@@ -165,7 +166,7 @@ fn a_vehicle_and_a_peg_are_tied_to() {
     for (kind, knots_on) in [(AnchorKind::Vehicle, "ring"), (AnchorKind::Peg, "peg")] {
         let mut d = ShelterDraft::of_the_crew();
         d.anchors[0].kind = kind;
-        let p = plan(&d, &[], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+        let p = plan(&d, &[], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
         let joint = p.joints.iter().find(|j| j.id == "fixed-end").expect("a fixed end");
         let shape = joint.situation.as_ref().and_then(|s| s.shape).expect("a shape");
         assert_eq!(format!("{shape:?}").to_lowercase(), knots_on);
@@ -173,7 +174,7 @@ fn a_vehicle_and_a_peg_are_tied_to() {
     }
     let mut d = ShelterDraft::of_the_crew();
     d.anchors[0].kind = AnchorKind::Vehicle;
-    let p = plan(&d, &[], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let p = plan(&d, &[], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     assert!(p.cautions.iter().any(|c| c.contains("nobody drives off")), "{:?}", p.cautions);
 }
 
@@ -183,7 +184,7 @@ fn ones_own_choice_is_kept_with_its_reason() {
     let mut d = ShelterDraft::of_the_crew();
     d.knots.insert("fixed-end".into(), "clove-hitch".into());
     d.knots.insert("guy-peg".into(), "zeppelin-bend".into());
-    let p = plan(&d, &[], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let p = plan(&d, &[], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     let of = |id: &str| p.joints.iter().find(|j| j.id == id).expect("a joint");
     assert_eq!(of("fixed-end").knot, "clove-hitch");
     assert_eq!(of("guy-peg").knot, "zeppelin-bend");
@@ -195,7 +196,7 @@ fn ones_own_choice_is_kept_with_its_reason() {
 fn what_the_kit_lacks_is_said() {
     let d = ShelterDraft::of_the_crew();
     let other = Hank { name: "the red braid".into(), kind: "braid-polyester-8".into(), length_m: 30.0 };
-    let p = plan(&d, &[other], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let p = plan(&d, &[other], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     let ridge = &p.cuts[0];
     assert!(ridge.hank.is_none());
     assert!(
@@ -204,6 +205,6 @@ fn what_the_kit_lacks_is_said() {
         ridge.short
     );
     let scrap = Hank { name: "a scrap".into(), kind: d.guy_cord.kind.clone(), length_m: 0.5 };
-    let p = plan(&d, &[scrap], &[], &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
+    let p = plan(&d, &[scrap], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{}", e.0));
     assert!(p.cuts[1].short[0].contains("a scrap") && p.cuts[1].short[0].contains("short"), "{:?}", p.cuts[1].short);
 }

@@ -145,6 +145,10 @@ fn every_knot_of_the_catalogue_is_the_knot_it_says() {
             let path = laid_wrong(&text, &actions).expect("can be laid");
             Check { what: &form.name, identity: &form.identity, path: &path, knots: &knots, links: &links }.all();
         }
+        for (d, path) in knot.entry.drawn.iter().zip(&knot.drawn) {
+            let what = format!("{}, drawn for {:?} {:?}", knot.id, d.task, d.mend);
+            Check { what: &what, identity: &d.identity, path, knots: &knots, links: &links }.all();
+        }
     }
 }
 
@@ -191,9 +195,13 @@ fn every_written_mistake_makes_what_it_says() {
     }
 }
 
-/// Knots that only dressing, or the way they are tied, tells apart.
-const TWINS: [&[&str]; 2] =
-    [&["simple-simon-under", "simple-simon-over"], &["figure-eight-in-the-bight", "figure-eight-loop"]];
+/// Knots that only dressing, the way they are tied, or which end is loaded tells apart.
+const TWINS: [&[&str]; 3] = [
+    &["simple-simon-under", "simple-simon-over"],
+    &["figure-eight-in-the-bight", "figure-eight-loop"],
+    // One tie: loaded at the one end it is the rolling hitch, at the other a clove tucked twice.
+    &["rolling-hitch", "double-clove-one-diagonal"],
+];
 
 /// A rope free of its pole and unknotted, like a cow hitch, proves nothing: another such tie is not given its name.
 #[test]

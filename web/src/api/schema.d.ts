@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/choose/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a typed number into a situation. */
+        post: operations["typed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cords": {
         parameters: {
             query?: never;
@@ -720,12 +737,21 @@ export interface components {
         Answer: {
             /** @description Cautions of the situation itself. */
             cautions: string[];
+            cord_refused?: components["schemas"]["CordRefused"] | null;
             /** @description Why nothing is offered, where nothing may be. */
             declined?: string | null;
             /** @description Where nothing fits: which wish to give up. */
             give_up: components["schemas"]["GiveUp"][];
             /** @description All knots, best first; those left on the ground last. */
             knots: components["schemas"]["KnotAnswer"][];
+            teach_first?: components["schemas"]["TeachFirst"] | null;
+        };
+        /** @description A question about an answer, and what there is to say. */
+        Asked: {
+            /** @description The question. */
+            asks: string;
+            /** @description The answer. */
+            says: string;
         };
         /** @description An estimate between two ends, never one promised figure. */
         Band: {
@@ -818,10 +844,15 @@ export interface components {
             sentence: components["schemas"]["Fragment"][];
         };
         /**
+         * @description What lies on the object's surface.
+         * @enum {string}
+         */
+        Coat: "clean" | "mud" | "ice";
+        /**
          * @description How a cord is made.
          * @enum {string}
          */
-        Construction: "kernmantle" | "braid" | "laid" | "twine" | "webbing" | "shock";
+        Construction: "kernmantle" | "braid" | "laid" | "twine" | "webbing" | "shock" | "hollow" | "wire";
         /** @description A cord as named by a person. */
         CordDraft: {
             /**
@@ -890,6 +921,17 @@ export interface components {
              * @description Stretch at a working pull.
              */
             stretch_percent: number;
+        };
+        /** @description A cord too weak for the pull. */
+        CordRefused: {
+            /** @description Its id. */
+            kind?: string | null;
+            /** @description It is in the person's kit. */
+            of_the_kit: boolean;
+            /** @description Why. */
+            says: string;
+            /** @description What to take instead: the knots of the answer are judged in that. Absent where no cord of the list does. */
+            take?: string | null;
         };
         /** @description Cord a knot takes. */
         CordTaken: {
@@ -971,8 +1013,14 @@ export interface components {
         };
         /** @description What a person said of a joint. Absent parts take the task's usual value. */
         Draft: {
+            coat?: components["schemas"]["Coat"] | null;
             /** @description The cord. */
             cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description Cord there is for it, where that is little.
+             */
+            cord_m?: number | null;
             /** @description An end is free to tie with. */
             end_free?: boolean | null;
             /**
@@ -981,17 +1029,35 @@ export interface components {
              */
             force_n?: number | null;
             hands?: components["schemas"]["HandsState"] | null;
-            /** @description Knots the tier knows; they come first among equals. */
+            /**
+             * Format: double
+             * @description How hard the person can haul on a purchase.
+             */
+            haul_n?: number | null;
+            /** @description Knots the tier knows, in place of the habits'; they come first among equals. */
             knows?: string[];
             /** @description The line must come away with no knot in it. */
             leaves_nothing?: boolean;
             manner?: components["schemas"]["Manner"] | null;
+            /** @description It moves: an animal, a boat, a branch in wind. */
+            moves?: boolean;
+            /** @description What goes round it must not tighten on it: an animal, a limb, a sapling. */
+            must_not_close?: boolean;
+            /** @description The hitch stands near an open end it can run off. */
+            near_end?: boolean;
             off?: components["schemas"]["Off"] | null;
             /** @description A loop can be dropped over its end. */
             open_end?: boolean | null;
+            /**
+             * Format: double
+             * @description Inner width of a ring, eyelet, eye, hook or clip.
+             */
+            opening_mm?: number | null;
+            /** @description The load hangs overhead. */
+            overhead?: boolean;
             /** @description A person hangs on it or passes under it. */
             people?: boolean;
-            /** @description Schools of practice preferred, by id. */
+            /** @description Schools of practice preferred, by id, in place of the habits'. */
             schools?: string[];
             second?: components["schemas"]["CordDraft"] | null;
             shape?: components["schemas"]["Shape"] | null;
@@ -1021,6 +1087,8 @@ export interface components {
             cord_mm: number;
             /** @description The pull, in words. */
             pull: string;
+            /** @description Which way it pulls. */
+            pulls: components["schemas"]["Pulls"];
             /** @description Shape. */
             shape: components["schemas"]["Shape"];
             /**
@@ -1032,6 +1100,8 @@ export interface components {
             sized: boolean;
             /** @description Surface id. */
             surface: string;
+            /** @description The task: some knots lie otherwise for another. */
+            task: components["schemas"]["Task"];
         };
         /** @description An answer. */
         DrillAnswer: {
@@ -1102,7 +1172,7 @@ export interface components {
             leaves: string;
             /**
              * Format: int32
-             * @description Moves to tie it.
+             * @description Moves to tie it, mends counted.
              */
             moves: number;
             /**
@@ -1122,6 +1192,11 @@ export interface components {
             /** @description The same in words. */
             strength_words: string;
             surface_gives?: components["schemas"]["Band"] | null;
+            /**
+             * Format: double
+             * @description The tail as it is drawn; absent where there is none.
+             */
+            tail_m?: number | null;
             /** @description The tail, or both, in words; empty where none is left. */
             tail_words: string;
             /**
@@ -1134,6 +1209,8 @@ export interface components {
              * @description How many times it should be.
              */
             times_wanted: number;
+            /** @description The same in words; ample above ten. */
+            times_words: string;
             /** @description How it unties after load. */
             untie: components["schemas"]["Untie"];
         };
@@ -1218,7 +1295,8 @@ export interface components {
         Fragment: {
             /** @description What the part answers, for those who hear the page. */
             label?: string | null;
-            number?: components["schemas"]["NumberField"] | null;
+            /** @description Numbers that can be typed. */
+            numbers: components["schemas"]["NumberField"][];
             /** @description Id of the part, when it can be changed. */
             part?: string | null;
             /** @description The words. */
@@ -1500,6 +1578,7 @@ export interface components {
         JointView: {
             /** @description Name of the cord. */
             cord: string;
+            cord_refused?: components["schemas"]["CordRefused"] | null;
             /** @description What it is drawn on. */
             drawn: components["schemas"]["Drawn"];
             /** @description The knot that would be first now. */
@@ -1557,8 +1636,12 @@ export interface components {
         KnotAnswer: {
             /** @description Why it stands ahead of the next. */
             ahead?: string | null;
+            /** @description What an instructor is asked next, of those that fit. */
+            asked: components["schemas"]["Asked"][];
             /** @description Cautions. */
             cautions: string[];
+            /** @description Changes the drawing shows, by name. */
+            drawn_with: components["schemas"]["Mend"][];
             /** @description Numbers. */
             facts: components["schemas"]["Facts"];
             /** @description The verdict in two or three words. */
@@ -1761,10 +1844,11 @@ export interface components {
             way: components["schemas"]["WayOfPractice"][];
         };
         /**
-         * @description A change that makes a knot fit.
+         * @description A change that makes a knot fit, where it has no name of its own. What makes another knot of the catalogue of it stands in
+         *     the knot's file under `becomes` and is judged under that name.
          * @enum {string}
          */
-        Mend: "more-turn" | "round-turn-first" | "backup-half-hitch" | "slip-last" | "double-it" | "longer-tail" | "lock-bight" | "pad-edge" | "heavier-cord";
+        Mend: "more-turn" | "turn-on-line" | "round-turn-first" | "backup-half-hitch" | "slip-last" | "double-it" | "stopper-on-tail" | "longer-tail" | "lock-bight" | "retie" | "pad-edge";
         /** @description A mend in words. */
         MendWords: {
             /** @description What asked for it. */
@@ -1856,23 +1940,13 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
-        /** @description A number that can be typed for a part. */
+        /** @description A number that can be typed for a part, in the reader's own unit. */
         NumberField: {
             /** @description Field of the draft. */
             field: string;
             /** @description What it is called. */
             label: string;
-            /**
-             * Format: double
-             * @description Least.
-             */
-            least: number;
-            /**
-             * Format: double
-             * @description Most.
-             */
-            most: number;
-            /** @description Unit of the field. */
+            /** @description Unit it is typed in. */
             unit: string;
             /**
              * Format: double
@@ -2038,6 +2112,11 @@ export interface components {
             /** @description A short name of the kind of problem. */
             type: string;
         };
+        /**
+         * @description Which way a knot is pulled, for the arrow.
+         * @enum {string}
+         */
+        Pulls: "standing" | "along" | "either-way" | "both-parts";
         /** @description One method and what it reaches. */
         Reach: {
             /** @description The method. */
@@ -2104,7 +2183,7 @@ export interface components {
          * @description The shape it is tied to.
          * @enum {string}
          */
-        Shape: "post" | "pipe" | "square" | "ring" | "eyelet" | "cloth" | "peg" | "rope" | "bight" | "own-part" | "log" | "bundle" | "hole";
+        Shape: "post" | "pipe" | "square" | "ring" | "eyelet" | "cloth" | "peg" | "rope" | "bight" | "own-part" | "log" | "bundle" | "hole" | "hook" | "clip" | "eye" | "hair";
         /** @description A shape. */
         ShapeKind: {
             /**
@@ -2361,7 +2440,7 @@ export interface components {
          * @description What the knot is to do.
          * @enum {string}
          */
-        Task: "make-fast" | "guy" | "drag" | "join" | "end-loop" | "mid-loop" | "stop" | "bind";
+        Task: "make-fast" | "guy" | "drag" | "join" | "end-loop" | "mid-loop" | "stop" | "bind" | "hoist" | "stow" | "own-loop";
         /** @description A job to do, with its usual situation. */
         TaskKind: {
             /** @description The task. */
@@ -2370,6 +2449,13 @@ export interface components {
             usual: components["schemas"]["Draft"];
             /** @description In words. */
             words: string;
+        };
+        /** @description Which of those that fit to teach first. */
+        TeachFirst: {
+            /** @description The knot's id. */
+            id: string;
+            /** @description Which, and why. */
+            says: string;
         };
         /**
          * @description What its tension must do once it is set.
@@ -2404,6 +2490,18 @@ export interface components {
             /** @description Its moves, a sentence each. */
             say: string[];
         };
+        /** @description A number typed for a part, in the reader's own unit. */
+        TypedPart: {
+            /** @description The situation. */
+            draft: components["schemas"]["Draft"];
+            /** @description The field, as the sentence names it. */
+            field: string;
+            /**
+             * Format: double
+             * @description The number.
+             */
+            value: number;
+        };
         /**
          * @description The measures a person reads in.
          * @enum {string}
@@ -2432,15 +2530,15 @@ export interface components {
             surface: string;
         };
         /**
-         * @description Fits, fits if, or left on the ground.
+         * @description Fits, fits if, or does not fit.
          * @enum {string}
          */
-        Verdict: "fits" | "fits-if" | "left-on-the-ground";
+        Verdict: "fits" | "fits-if" | "does-not-fit";
         /**
          * @description Which way it pulls.
          * @enum {string}
          */
-        Way: "away" | "along" | "either-way" | "three-ways";
+        Way: "away" | "along" | "either-way" | "along-line" | "both-parts" | "three-ways";
         /** @description One way of doing it. */
         WayOfPractice: {
             /** @description Stable id; a situation prefers a school by it. */
@@ -2614,6 +2712,66 @@ export interface operations {
                 };
             };
             /** @description No such part, or values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    typed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedPart"];
+            };
+        };
+        responses: {
+            /** @description The situation with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"];
+                };
+            };
+            /** @description Not JSON, or not a situation */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such field, or values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3970,6 +4128,14 @@ export interface operations {
                 surface?: string;
                 /** @description Shape of the object. */
                 shape?: components["schemas"]["Shape"];
+                /** @description The task it is tied for: some knots lie otherwise for another. */
+                task?: components["schemas"]["Task"];
+                /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
+                mends?: string;
+                /** @description Length of the tail; the knot's usual one when absent. */
+                tail_mm?: number;
+                /** @description Which way it pulls. */
+                pulls?: components["schemas"]["Pulls"];
                 /** @description Words at the pull arrow. */
                 pull?: string;
                 /** @description Dimension the object and the tail. */
@@ -4185,6 +4351,14 @@ export interface operations {
                 surface?: string;
                 /** @description Shape of the object. */
                 shape?: components["schemas"]["Shape"];
+                /** @description The task it is tied for: some knots lie otherwise for another. */
+                task?: components["schemas"]["Task"];
+                /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
+                mends?: string;
+                /** @description Length of the tail; the knot's usual one when absent. */
+                tail_mm?: number;
+                /** @description Which way it pulls. */
+                pulls?: components["schemas"]["Pulls"];
                 /** @description Words at the pull arrow. */
                 pull?: string;
                 /** @description Dimension the object and the tail. */
@@ -4532,6 +4706,14 @@ export interface operations {
                 surface?: string;
                 /** @description Shape of the object. */
                 shape?: components["schemas"]["Shape"];
+                /** @description The task it is tied for: some knots lie otherwise for another. */
+                task?: components["schemas"]["Task"];
+                /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
+                mends?: string;
+                /** @description Length of the tail; the knot's usual one when absent. */
+                tail_mm?: number;
+                /** @description Which way it pulls. */
+                pulls?: components["schemas"]["Pulls"];
                 /** @description Words at the pull arrow. */
                 pull?: string;
                 /** @description Dimension the object and the tail. */

@@ -5,7 +5,7 @@ import type { KnotAnswer } from '../api/client'
 
 const props = defineProps<{ answer: KnotAnswer }>()
 const kind = computed(() => {
-  if (props.answer.verdict === 'left-on-the-ground') return 'no'
+  if (props.answer.verdict === 'does-not-fit') return 'no'
   if (props.answer.verdict === 'fits-if') return 'mid'
   return ['barely', 'slides', 'slips'].includes(props.answer.facts.grade) ? 'mid' : 'ok'
 })

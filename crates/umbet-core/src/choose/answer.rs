@@ -1,17 +1,19 @@
 //! What choosing answers: verdicts, reasons with their numbers, and what would change them. These words
 //! are the same on screen, on a sheet and over the API.
 
-use super::candidate::{Case, Grade};
-use super::rules::{Finding, Weight};
-use super::{Judged, rank};
+use super::candidate::Grade;
+use super::case::Case;
+use super::judge::Judged;
+use super::rules::{Finding, Weight, strength::times_words};
+use super::{next, rank};
 use crate::knot::Mend;
-use crate::knot::{Knot, Stands, Untie};
+use crate::knot::{Stands, Untie};
 use crate::situation::Shape;
-use crate::units::{Band, Force, Length, Reader};
+use crate::units::{Band, Length, Reader};
 use crate::usage::LengthItem;
 use serde::Serialize;
 
-/// Fits, fits if, or left on the ground.
+/// Fits, fits if, or does not fit.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(rename_all = "kebab-case")]
@@ -21,7 +23,7 @@ pub enum Verdict {
     /// Fits only with the mends named.
     FitsIf,
     /// Does not fit.
-    LeftOnTheGround,
+    DoesNotFit,
 }
 
 /// A number in a reason.
@@ -76,6 +78,8 @@ pub struct Facts {
     pub strength_words: String,
     /// How many times the pull that is, at the cautious end.
     pub times_the_pull: f64,
+    /// The same in words; ample above ten.
+    pub times_words: String,
     /// How many times it should be.
     pub times_wanted: f64,
     /// Cord it takes, item by item.
@@ -88,7 +92,9 @@ pub struct Facts {
     pub cord_words: String,
     /// The tail, or both, in words; empty where none is left.
     pub tail_words: String,
-    /// Moves to tie it.
+    /// The tail as it is drawn; absent where there is none.
+    pub tail_m: Option<f64>,
+    /// Moves to tie it, mends counted.
     pub moves: u32,
     /// One pull lets it go.
     pub one_pull: bool,
@@ -128,6 +134,44 @@ pub struct KnotAnswer {
     pub look_for: String,
     /// Cautions.
     pub cautions: Vec<String>,
+    /// What an instructor is asked next, of those that fit.
+    pub asked: Vec<Asked>,
+    /// Changes the drawing shows, by name.
+    pub drawn_with: Vec<Mend>,
+}
+
+/// A question about an answer, and what there is to say.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Asked {
+    /// The question.
+    pub asks: String,
+    /// The answer.
+    pub says: String,
+}
+
+/// A cord too weak for the pull.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CordRefused {
+    /// Why.
+    pub says: String,
+    /// What to take instead: the knots of the answer are judged in that. Absent where no cord of the list does.
+    pub take: Option<String>,
+    /// Its id.
+    pub kind: Option<String>,
+    /// It is in the person's kit.
+    pub of_the_kit: bool,
+}
+
+/// Which of those that fit to teach first.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct TeachFirst {
+    /// The knot's id.
+    pub id: String,
+    /// Which, and why.
+    pub says: String,
 }
 
 /// A wish to give up, and what fits then.
@@ -146,12 +190,16 @@ pub struct GiveUp {
 pub struct Answer {
     /// Why nothing is offered, where nothing may be.
     pub declined: Option<String>,
+    /// The cord is refused; the knots are judged in another.
+    pub cord_refused: Option<CordRefused>,
     /// All knots, best first; those left on the ground last.
     pub knots: Vec<KnotAnswer>,
     /// Where nothing fits: which wish to give up.
     pub give_up: Vec<GiveUp>,
     /// Cautions of the situation itself.
     pub cautions: Vec<String>,
+    /// Which of those that fit to teach first.
+    pub teach_first: Option<TeachFirst>,
 }
 
 impl Answer {
@@ -163,20 +211,63 @@ impl Answer {
                  competent person; this tool does not choose for it."
                     .into(),
             ),
+            cord_refused: None,
             knots: Vec::new(),
             give_up: Vec::new(),
             cautions: Vec::new(),
+            teach_first: None,
         }
     }
 }
 
+/// Of so many answers the questions asked next are answered.
+const ASKED_OF: usize = 6;
+
 /// Puts judged knots, already in order, into words.
-pub(super) fn put(judged: &[Judged<'_>], case: &Case<'_>, give_up: Vec<GiveUp>) -> Answer {
-    let knots = judged.iter().enumerate().map(|(i, j)| {
-        let next = judged.get(i + 1).filter(|n| j.fits() && n.fits());
-        knot_answer(j, next.map(|n| rank::ahead(j, n, case)), case)
+pub(super) fn put(
+    judged: &[Judged<'_>],
+    case: &Case<'_>,
+    cord_refused: Option<CordRefused>,
+    give_up: Vec<GiveUp>,
+) -> Answer {
+    let wet = (!case.s.cord.wet).then(|| {
+        let mut wet = case.s.clone();
+        wet.cord.wet = true;
+        wet.second.iter_mut().for_each(|c| c.wet = true);
+        wet
     });
-    Answer { declined: None, knots: knots.collect(), give_up, cautions: cautions(case) }
+    let knots = judged.iter().enumerate().map(|(i, j)| {
+        let following = judged.get(i + 1).filter(|n| j.fits() && n.fits());
+        let mut answer = knot_answer(j, following.map(|n| rank::ahead(j, n, case)), case);
+        if j.fits() && i < ASKED_OF {
+            answer.asked = next::asked(j, case, wet.as_ref());
+        }
+        answer
+    });
+    let knots = knots.collect();
+    Answer { declined: None, cord_refused, knots, give_up, cautions: cautions(case), teach_first: teach_first(judged) }
+}
+
+/// Of the first few that fit: the one that builds on nothing and takes the fewest moves.
+fn teach_first(judged: &[Judged<'_>]) -> Option<TeachFirst> {
+    const AMONG: usize = 5;
+    let few: Vec<&Judged<'_>> = judged.iter().filter(|j| j.fits()).take(AMONG).collect();
+    let first = few.iter().min_by_key(|j| (j.candidate.knot.entry.builds_on.len(), j.candidate.moves))?;
+    if few.len() < 2 {
+        return None;
+    }
+    let e = &first.candidate.knot.entry;
+    let others = few.iter().filter(|j| j.candidate.knot.entry.builds_on.contains(&first.candidate.knot.id));
+    let carried: Vec<String> = others.map(|j| j.candidate.knot.entry.said()).collect();
+    let then = match carried.as_slice() {
+        [] => String::new(),
+        list => format!(", and the {} builds on it", list.join(" and the ")),
+    };
+    let moves = first.candidate.moves;
+    Some(TeachFirst {
+        id: first.candidate.knot.id.clone(),
+        says: format!("To teach first: the {}, {moves} moves{then}.", e.said()),
+    })
 }
 
 /// Cautions that belong to the situation, whatever the knot; eight words at most.
@@ -188,8 +279,20 @@ fn cautions(case: &Case<'_>) -> Vec<String> {
     if matches!(case.s.object.kind.shape, Shape::Post) && case.s.object.size > Length::from_mm(80.0) {
         list.push("Line at neck height: flag it.".into());
     }
-    if matches!(case.s.object.kind.shape, Shape::Log) {
+    if case.s.task == crate::situation::Task::Drag {
         list.push("Nobody downhill of the log.".into());
+    }
+    if case.s.overhead || case.s.task == crate::situation::Task::Hoist {
+        list.push("Nobody under it: rated gear, competent person.".into());
+    }
+    if case.s.object.must_not_close {
+        list.push("A loop round a body must not tighten.".into());
+    }
+    if case.s.object.moves {
+        list.push("Hand never inside a loop that can jerk.".into());
+    }
+    if case.s.object.coat == crate::situation::Coat::Ice {
+        list.push("Ice melts and re-freezes: look again soon.".into());
     }
     list
 }
@@ -197,64 +300,57 @@ fn cautions(case: &Case<'_>) -> Vec<String> {
 fn knot_answer(j: &Judged<'_>, ahead: Option<String>, case: &Case<'_>) -> KnotAnswer {
     let c = &j.candidate;
     let knot = c.knot;
-    let reason = |f: &Finding| f.reason();
-    let mends: Vec<MendWords> = merged(&j.mended)
-        .into_iter()
-        .map(|(mend, f)| MendWords { mend, says: super::mend::words(mend, c, case), because: reason(f) })
+    let mends: Vec<MendWords> = j
+        .mended
+        .iter()
+        .map(|(mend, f)| MendWords { mend: *mend, says: super::mend::words(*mend, c, case), because: f.reason() })
         .collect();
     let verdict = match (&j.refusal, j.needed_mends() == 0) {
-        (Some(_), _) => Verdict::LeftOnTheGround,
+        (Some(_), _) => Verdict::DoesNotFit,
         (None, true) => Verdict::Fits,
         (None, false) => Verdict::FitsIf,
     };
     let mut notes: Vec<&Finding> =
         j.findings.iter().filter(|f| matches!(f.weight, Weight::Notes | Weight::Prefers(_))).collect();
     notes.sort_by_key(|f| usize::from(!matches!(f.rule, "grips" | "along")));
-    let lead = match (&j.refusal, notes.first()) {
-        (Some(f), _) => reason(f),
-        (None, Some(f)) => reason(f),
-        (None, None) => plain_reason(knot),
-    };
-    let reasons = notes.iter().skip(usize::from(j.refusal.is_none())).map(|f| reason(f)).collect();
     KnotAnswer {
         id: knot.id.clone(),
         name: knot.entry.name.clone(),
         verdict,
         headline: headline(j),
-        lead,
-        reasons,
+        lead: j.refusal.as_ref().map_or_else(|| distinguishing(j, case), Finding::reason),
+        reasons: notes.into_iter().map(Finding::reason).collect(),
         mends,
         would_fit: j.refusal.as_ref().map(|f| f.change.clone()),
         ahead,
         facts: facts(j, case),
         look_for: knot.entry.telltale.first().map_or_else(String::new, |t| t.look.clone()),
         cautions: knot.entry.caution.iter().map(|c| c.say.clone()).collect(),
+        asked: Vec::new(),
+        drawn_with: c.mends().iter().copied().filter(|m| m.changes_the_path()).collect(),
     }
 }
 
-/// A mend made several times is said once.
-fn merged(mended: &[(Mend, Finding)]) -> Vec<(Mend, &Finding)> {
-    let mut out: Vec<(Mend, &Finding)> = Vec::new();
-    for (m, f) in mended {
-        if !out.iter().any(|(n, _)| n == m) {
-            out.push((*m, f));
-        }
+/// What this knot does here that the next does not: what it is taught with in this class, else what it is.
+fn distinguishing(j: &Judged<'_>, case: &Case<'_>) -> Reason {
+    let knot = j.candidate.knot;
+    let here = case.class.and_then(|c| c.says(&knot.id));
+    Reason {
+        rule: "about".into(),
+        says: here.unwrap_or(&knot.entry.about).to_owned(),
+        numbers: Vec::new(),
+        source: "practice".into(),
     }
-    out
-}
-
-fn plain_reason(knot: &Knot) -> Reason {
-    Reason { rule: "about".into(), says: knot.entry.about.clone(), numbers: Vec::new(), source: "practice".into() }
 }
 
 fn headline(j: &Judged<'_>) -> String {
     if j.refusal.is_some() {
-        return "Left on the ground".into();
+        return "Does not fit".into();
     }
     match j.grade {
         Grade::WithRoom => "Grips, with room",
         Grade::Barely => "Grips, barely",
-        Grade::Slides => "Stays, but slides",
+        Grade::Slides => "A fixed loop",
         Grade::Slips => "Slips",
         Grade::Itself => "Fits",
     }
@@ -264,7 +360,7 @@ fn headline(j: &Judged<'_>) -> String {
 fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
     let c = &j.candidate;
     let r = &case.reader;
-    let need = j.need.filter(|n| n.is_finite());
+    let need = j.need.map(|n| n.cautious).filter(|n| n.is_finite());
     let left = case.strength_left(c);
     let cord = c.cord(case);
     let leaves = &c.knot.entry.release.leaves;
@@ -273,14 +369,16 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
         grip_needed: need,
         surface_gives: (case.on_a_bar() && c.knot.entry.grip.stands != Stands::Itself).then_some(case.surface),
         strength_left_n: left,
-        strength_words: band_of_force(r, left),
+        strength_words: r.forces(left),
         times_the_pull: left.low / case.s.force.n(),
+        times_words: times_words(left.low / case.s.force.n()),
         times_wanted: case.working_share(),
         cord: cord.items(r),
         cord_m: cord.total().m(),
         second_m: cord.second.m(),
         cord_words: r.length(cord.total()),
         tail_words: tail_words(&c.tails(case), r),
+        tail_m: Some(c.tail(case).m()).filter(|m| *m > 0.0005),
         moves: c.moves,
         one_pull: c.one_pull,
         untie: c.knot.entry.release.untie,
@@ -297,11 +395,4 @@ fn tail_words(tails: &[Length], r: &Reader) -> String {
         [a, b] if a == b => format!("{} each", r.length(*a)),
         all => all.iter().map(|t| r.length(*t)).collect::<Vec<_>>().join(" and "),
     }
-}
-
-/// `1,500 to 1,600 N`.
-pub(super) fn band_of_force(r: &Reader, b: Band) -> String {
-    let (low, high) = (r.force(Force::from_n(b.low)), r.force(Force::from_n(b.high)));
-    let low_number = low.split_once(' ').map_or(low.as_str(), |(n, _)| n);
-    format!("{low_number} to {high}")
 }

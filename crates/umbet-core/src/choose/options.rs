@@ -3,9 +3,9 @@
 use super::{Verdict, choose};
 use crate::cord::cords;
 use crate::knot::Catalogue;
-use crate::object::{Shape, object_kind, surfaces};
+use crate::object::{Material, Shape, object_kind, surfaces};
 use crate::situation::{
-    Draft, HandsState, Manner, Off, PEOPLE, Situation, Stays, Task, Tension, Way, leaves_words, wetness,
+    Coat, Draft, Habits, HandsState, Manner, Off, PEOPLE, Situation, Stays, Task, Tension, Way, leaves_words, wetness,
 };
 use crate::units::{Force, Length, Reader};
 use serde::Serialize;
@@ -24,20 +24,20 @@ pub struct OptionWords {
     pub leads: Option<String>,
 }
 
-/// What a part can be changed to, each with the knot it would put first.
-pub fn options(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reader) -> Vec<OptionWords> {
+/// What a part can be changed to, each with the knot it would put first for a person with these habits.
+pub fn options(draft: &Draft, part: &str, catalogue: &Catalogue, habits: &Habits, reader: &Reader) -> Vec<OptionWords> {
     let mut list = alternatives(draft, part, catalogue, reader);
     for o in &mut list {
         o.on = o.draft == *draft || o.on;
-        o.leads = leader(&o.draft, catalogue);
+        o.leads = leader(&o.draft, catalogue, habits);
     }
     list
 }
 
-fn leader(draft: &Draft, catalogue: &Catalogue) -> Option<String> {
-    let s = Situation::read(draft).ok()?;
+fn leader(draft: &Draft, catalogue: &Catalogue, habits: &Habits) -> Option<String> {
+    let s = Situation::read_for(draft, habits).ok()?;
     let answer = choose(catalogue, &s, &Reader::default());
-    answer.knots.first().filter(|k| k.verdict != Verdict::LeftOnTheGround).map(|k| k.name.clone())
+    answer.knots.first().filter(|k| k.verdict != Verdict::DoesNotFit).map(|k| k.name.clone())
 }
 
 fn alternatives(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reader) -> Vec<OptionWords> {
@@ -53,19 +53,15 @@ fn alternatives(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reade
         "object" => shapes(draft, s, catalogue, reader),
         "surface" => surfaces()
             .iter()
+            .filter(|m| s.is_none_or(|s| has_such_a_face(s.object.kind.shape, m) || s.object.material.id == m.id))
             .map(|m| one(&m.name, s.is_some_and(|s| s.object.material.id == m.id), &|d| d.surface = Some(m.id.clone())))
             .collect(),
-        "cord" => cords()
-            .iter()
-            .map(|c| {
-                one(&c.name, draft.cord.kind == c.id, &|d| (d.cord.kind, d.cord.diameter_mm) = (c.id.clone(), None))
-            })
-            .collect(),
+        "cord" => kinds(draft, reader),
         "second" => cords()
             .iter()
             .map(|c| {
                 let on = draft.second.as_ref().is_some_and(|x| x.kind == c.id);
-                one(&c.name, on, &|d| {
+                one(&c.said(c.diameter, reader), on, &|d| {
                     let mut second = d.second.clone().unwrap_or_else(|| d.cord.clone());
                     (second.kind, second.diameter_mm) = (c.id.clone(), None);
                     d.second = Some(second);
@@ -87,14 +83,17 @@ fn alternatives(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reade
             .iter()
             .map(|&x| one(x.words(), s.is_some_and(|s| s.tension == x), &|d| d.tension = Some(x)))
             .collect(),
-        "way" => {
-            Way::ALL.iter().map(|&w| one(w.words(), s.is_some_and(|s| s.way == w), &|d| d.way = Some(w))).collect()
-        }
+        "way" => Way::ALL
+            .iter()
+            .filter(|w| pulls_so(draft.task, **w))
+            .map(|&w| one(w.words(), s.is_some_and(|s| s.way == w), &|d| d.way = Some(w)))
+            .collect(),
         "manner" => Manner::ALL
             .iter()
             .map(|&m| one(m.words(), s.is_some_and(|s| s.manner == m), &|d| d.manner = Some(m)))
             .collect(),
         "force" => forces(draft, s, reader),
+        "haul" => hauls(draft, s, reader),
         "stays" => Stays::ALL
             .iter()
             .map(|&x| one(x.words(), s.is_some_and(|s| s.stays == x), &|d| d.stays = Some(x)))
@@ -139,6 +138,52 @@ fn forces(draft: &Draft, s: Option<&Situation>, reader: &Reader) -> Vec<OptionWo
     list
 }
 
+/// Cords of the list; and enough of it, where only so much was said to be there.
+fn kinds(draft: &Draft, reader: &Reader) -> Vec<OptionWords> {
+    let with = |words: String, on: bool, change: &dyn Fn(&mut Draft)| {
+        let mut d = draft.clone();
+        change(&mut d);
+        OptionWords { words, draft: d, on, leads: None }
+    };
+    let kind = |c: &crate::cord::Cord| {
+        with(c.said(c.diameter, reader), draft.cord.kind == c.id, &|d| {
+            (d.cord.kind, d.cord.diameter_mm) = (c.id.clone(), None);
+        })
+    };
+    let enough = draft.cord_m.map(|_| with("as much of it as it takes".into(), false, &|d| d.cord_m = None));
+    enough.into_iter().chain(cords().iter().map(kind)).collect()
+}
+
+/// What one person hauls, as it is felt (common practice).
+fn hauls(draft: &Draft, s: Option<&Situation>, reader: &Reader) -> Vec<OptionWords> {
+    [(100.0, "an arm's pull"), (250.0, "a body's lean"), (400.0, "a heavy person's lean"), (600.0, "two people")]
+        .into_iter()
+        .map(|(n, felt)| OptionWords {
+            words: format!("about {}, {felt}", reader.force(Force::from_n(n))),
+            draft: Draft { haul_n: Some(n), ..draft.clone() },
+            on: s.is_some_and(|s| (s.haul.n() - n).abs() < 0.5),
+            leads: None,
+        })
+        .collect()
+}
+
+/// Ways a task's line can pull.
+fn pulls_so(task: Task, way: Way) -> bool {
+    match way {
+        Way::Away | Way::Along => true,
+        Way::EitherWay => !matches!(task, Task::EndLoop | Task::MidLoop | Task::Drag | Task::Hoist),
+        Way::AlongLine | Way::BothParts => task == Task::MakeFast,
+        Way::ThreeWays => task == Task::MidLoop,
+    }
+}
+
+/// A thing of this shape can have this surface: no post is made of rope, no ring of bark.
+fn has_such_a_face(shape: Shape, m: &Material) -> bool {
+    use crate::object::Look;
+    let hard = matches!(shape, Shape::Ring | Shape::Hook | Shape::Clip);
+    m.look != Look::Rope && !(hard && m.look == Look::Bark) && (m.id != "canvas" || shape == Shape::Bundle)
+}
+
 /// Wet, worn, raw-ended, in every combination.
 fn states() -> impl Iterator<Item = (bool, bool, bool)> {
     (0..8).map(|k| (k & 1 != 0, k & 2 != 0, k & 4 != 0))
@@ -158,15 +203,15 @@ fn felt(n: f64) -> &'static str {
 /// A new task brings its own usual object, pull and second cord.
 fn change_task(d: &mut Draft, task: Task) {
     let usual = Draft::usual(task);
-    let kept = (d.cord.clone(), d.knows.clone(), d.schools.clone(), d.hands, d.off);
-    *d = usual;
-    (d.cord, d.knows, d.schools, d.hands, d.off) = kept;
+    let was = std::mem::replace(d, usual);
+    (d.cord, d.knows, d.schools, d.hands, d.off) = (was.cord, was.knows, was.schools, was.hands, was.off);
 }
 
 /// Some knot for this task is tied to such a thing; others are not worth offering.
 fn served(task: Task, shape: Shape, catalogue: &Catalogue) -> bool {
     match task {
         Task::Stop => matches!(shape, Shape::Hole | Shape::Ring | Shape::Eyelet),
+        _ if shape == Shape::Hole => false,
         _ => catalogue.knots().iter().any(|k| k.entry.tasks.contains(&task) && k.entry.shapes.contains(&shape)),
     }
 }
@@ -191,15 +236,29 @@ fn shapes(draft: &Draft, s: Option<&Situation>, catalogue: &Catalogue, reader: &
         })
         .collect();
     if let Some(s) = s {
+        let o = &s.object;
         let mut toggle = |words: &str, on: bool, change: &dyn Fn(&mut Draft)| {
             let mut d = draft.clone();
             change(&mut d);
             list.push(OptionWords { words: words.to_owned(), draft: d, on, leads: None });
         };
-        let open = s.object.open_end;
-        toggle("with an open end to drop a loop over", open, &|d| d.open_end = Some(!open));
-        let edge = s.object.sharp_edge;
-        toggle("with an edge that cuts", edge, &|d| d.sharp_edge = !edge);
+        let bar = o.kind.faced && o.kind.opening_mm.is_none() && draft.task != Task::Stop;
+        if bar {
+            toggle("with an open end to drop a loop over", o.open_end, &|d| {
+                (d.open_end, d.near_end) = (Some(!o.open_end), d.near_end && !o.open_end);
+            });
+            toggle("near an end the hitch can run off", o.near_end, &|d| d.near_end = !o.near_end);
+        }
+        toggle("with an edge that cuts", o.sharp_edge, &|d| d.sharp_edge = !o.sharp_edge);
+        toggle("overhead", s.overhead, &|d| d.overhead = !s.overhead);
+        toggle("that moves: an animal, a boat, a branch", o.moves, &|d| d.moves = !o.moves);
+        toggle("that it must not tighten on", o.must_not_close, &|d| d.must_not_close = !o.must_not_close);
+        if o.kind.faced {
+            for coat in [Coat::Mud, Coat::Ice] {
+                let on = o.coat == coat;
+                toggle(coat.words(), on, &|d| d.coat = (!on).then_some(coat));
+            }
+        }
     }
     list
 }

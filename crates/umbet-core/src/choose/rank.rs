@@ -1,10 +1,11 @@
 //! The order among answers: by what the person would give up last. Two neighbours can always be told
 //! apart by one sentence, which is made here too.
 
-use super::candidate::{Case, Grade};
+use super::candidate::Grade;
+use super::case::Case;
 use super::{Judged, school};
 use crate::knot::{Untie, Wear};
-use crate::situation::{HandsState, Off, Stays, Task};
+use crate::situation::{Manner, Off, Stays, Task, Tension};
 use std::cmp::Ordering;
 
 /// One reason to stand ahead, in the order they count.
@@ -20,19 +21,18 @@ const KEYS: &[Key] = &[
     Key { of: verdict, because: because_fewer_changes },
     Key { of: preferred, because: |_, _, _| "because your school prefers it".into() },
     Key { of: security, because: because_secure },
-    Key { of: known, because: |_, b, _| format!("because you know it already; the {} is new to you", name(b)) },
+    Key { of: known, because: |_, _, _| "because you know it already".into() },
     Key {
         of: letting_go,
-        because: |_, b, _| format!("because it lets go easier after this load than the {}", name(b)),
+        because: |_, _, case| format!("because it lets go easier after {}", case.reader.force(case.s.force)),
     },
+    Key { of: reached_for, because: because_reached_for },
     Key {
-        of: hands,
-        because: |a, b, _| {
-            format!("because it takes {} moves; the {} takes {}", a.candidate.moves, name(b), b.candidate.moves)
-        },
+        of: |j, _| i64::from(j.candidate.moves),
+        because: |a, b, _| format!("because it takes {} moves, not {}", a.candidate.moves, b.candidate.moves),
     },
-    Key { of: cord, because: |_, b, _| format!("because it takes less cord than the {}", name(b)) },
-    Key { of: habit, because: |_, _, _| "by the trade's habit".into() },
+    Key { of: cord, because: because_less_cord },
+    Key { of: |j, _| i64::from(j.candidate.knot.entry.order), because: |_, _, _| ALIKE.into() },
 ];
 
 /// Which of two answers stands ahead.
@@ -43,9 +43,14 @@ pub(super) fn compare(a: &Judged<'_>, b: &Judged<'_>, case: &Case<'_>) -> Orderi
 /// Why `a` stands ahead of `b`.
 pub(super) fn ahead(a: &Judged<'_>, b: &Judged<'_>, case: &Case<'_>) -> String {
     let key = KEYS.iter().find(|k| (k.of)(a, case) != (k.of)(b, case));
-    let why = key.map_or_else(|| "by the trade's habit".into(), |k| (k.because)(a, b, case));
-    format!("Ahead of the {} {why}.", name(b))
+    let why = key.map_or_else(|| ALIKE.into(), |k| (k.because)(a, b, case));
+    let of = name(b);
+    let pause = if of.contains(',') { "," } else { "" };
+    format!("Ahead of the {of}{pause} {why}.")
 }
+
+/// Said of two that nothing asked here tells apart.
+const ALIKE: &str = "as the better known; in all that is asked here they are alike";
 
 fn name(j: &Judged<'_>) -> String {
     j.candidate.knot.entry.said()
@@ -59,18 +64,36 @@ fn verdict(j: &Judged<'_>, _: &Case<'_>) -> i64 {
     }
 }
 
-/// For this pull and surface: grip first, then whether slack or jerks would loosen it.
-fn security(j: &Judged<'_>, case: &Case<'_>) -> i64 {
-    let grip = match j.grade {
-        Grade::WithRoom | Grade::Itself => 0,
-        Grade::Barely | Grade::Slides => 1,
-        Grade::Slips => 2,
-    };
-    let left_alone = case.s.stays != Stays::Minutes && case.s.task != Task::Drag;
-    let loosens = left_alone && j.candidate.slack != Wear::Stays;
+/// What the pull on this surface could undo.
+#[derive(PartialEq)]
+enum Doubt {
+    None,
+    Grip,
+    WorksLoose,
+    ChancePull,
+}
+
+fn doubt(j: &Judged<'_>, case: &Case<'_>) -> Doubt {
     // Unasked, a quick release is only a way to lose the line.
-    let lets_go = j.candidate.one_pull && case.s.off != Off::OnePull;
-    grip.max(i64::from(loosens || lets_go))
+    if j.candidate.one_pull && case.s.off != Off::OnePull && case.s.task != Task::Stow {
+        return Doubt::ChancePull;
+    }
+    if j.grade == Grade::Barely {
+        return Doubt::Grip;
+    }
+    let left_alone = matches!(case.s.stays, Stays::Night | Stays::Season);
+    let looked_after = case.s.tension != Tension::AsSet && case.s.manner == Manner::Steady;
+    // With both parts loaded, or none of them an end, nothing idle works out.
+    let idle_end = !case.both_parts() && j.candidate.tail(case).mm() > 0.5 && !case.s.drawn_up_only();
+    if left_alone && !looked_after && idle_end && j.candidate.slack != Wear::Stays {
+        return Doubt::WorksLoose;
+    }
+    Doubt::None
+}
+
+/// For this pull and surface: whether grip, slack or a chance pull could undo it.
+fn security(j: &Judged<'_>, case: &Case<'_>) -> i64 {
+    i64::from(doubt(j, case) != Doubt::None)
 }
 
 fn because_fewer_changes(a: &Judged<'_>, b: &Judged<'_>, _: &Case<'_>) -> String {
@@ -79,51 +102,48 @@ fn because_fewer_changes(a: &Judged<'_>, b: &Judged<'_>, _: &Case<'_>) -> String
         n => format!("{n} changes"),
     };
     match a.needed_mends() {
-        0 => format!("because it fits as it is; the {} wants {}", name(b), changes(b.needed_mends())),
-        n => format!("because it wants {}; the {} wants {}", changes(n), name(b), changes(b.needed_mends())),
+        0 => format!("because it fits as it is; the other wants {}", changes(b.needed_mends())),
+        n => format!("because it wants {}; the other wants {}", changes(n), changes(b.needed_mends())),
     }
 }
 
-fn because_secure(a: &Judged<'_>, b: &Judged<'_>, case: &Case<'_>) -> String {
-    if b.candidate.one_pull && case.s.off != Off::OnePull {
-        return format!("because no chance pull frees it; one frees the {}", name(b));
+fn because_secure(_: &Judged<'_>, b: &Judged<'_>, case: &Case<'_>) -> String {
+    match doubt(b, case) {
+        Doubt::ChancePull => "because no chance pull frees it; one frees the other".into(),
+        Doubt::Grip => "because the other grips barely".into(),
+        Doubt::WorksLoose => "because slack does not loosen it, and loosens the other".into(),
+        Doubt::None => "because it is surer".into(),
     }
-    let tells = |g: Grade| match g {
-        Grade::WithRoom => "grips with room",
-        Grade::Itself => "holds in itself",
-        Grade::Barely => "grips barely",
-        Grade::Slides => "stays but slides",
-        Grade::Slips => "slips",
-    };
-    let (ga, gb) = (a.grade, b.grade);
-    if ga == gb {
-        return format!("because slack does not loosen it; it loosens the {}", name(b));
-    }
-    format!("because it {}; the {} {}", tells(ga), name(b), tells(gb))
 }
 
 fn preferred(j: &Judged<'_>, case: &Case<'_>) -> i64 {
-    i64::from(!school::prefers(&case.s.schools, &j.candidate.knot.id))
+    i64::from(!school::prefers(&case.s.habits.schools, &j.candidate.knot.id))
 }
 
 fn known(j: &Judged<'_>, case: &Case<'_>) -> i64 {
-    i64::from(!case.s.knows.is_empty() && !case.s.knows.contains(&j.candidate.knot.id))
+    let knows = &case.s.habits.knows;
+    i64::from(!knows.is_empty() && !knows.contains(&j.candidate.knot.id))
 }
 
+/// Counts only where the load is heavy: after a light one everything unties.
 fn letting_go(j: &Judged<'_>, case: &Case<'_>) -> i64 {
-    match (case.s.off, j.candidate.knot.entry.release.untie) {
-        (Off::Never, _) => 0,
-        (_, Untie::Easy) => 0,
-        (_, Untie::Fair) => 1,
-        (_, Untie::Jams) => 2,
-        (_, Untie::Cut) => 3,
+    if matches!(case.s.off, Off::Never) || !case.heavy(&j.candidate) {
+        return 0;
+    }
+    match j.candidate.knot.entry.release.untie {
+        Untie::Easy => 0,
+        Untie::Fair => 1,
+        Untie::Jams => 2,
+        Untie::Cut => 3,
     }
 }
 
-fn hands(j: &Judged<'_>, case: &Case<'_>) -> i64 {
-    let awkward = matches!(case.s.hands, HandsState::Gloves | HandsState::Hurry | HandsState::Overhead);
-    let moves = i64::from(j.candidate.moves);
-    moves + if awkward && j.candidate.knot.entry.hands.threads { 3 } else { 0 }
+fn reached_for(j: &Judged<'_>, case: &Case<'_>) -> i64 {
+    case.class.map_or(0, |c| c.place(&j.candidate.knot.id) as i64)
+}
+
+fn because_reached_for(_: &Judged<'_>, _: &Judged<'_>, _: &Case<'_>) -> String {
+    "because it is what is taught here first".into()
 }
 
 /// In steps of five centimetres: less is not worth a word.
@@ -131,6 +151,11 @@ fn cord(j: &Judged<'_>, case: &Case<'_>) -> i64 {
     if case.s.task == Task::Stop { 0 } else { (j.candidate.cord(case).total().m() / 0.05) as i64 }
 }
 
-fn habit(j: &Judged<'_>, _: &Case<'_>) -> i64 {
-    i64::from(j.candidate.knot.entry.order)
+fn because_less_cord(a: &Judged<'_>, b: &Judged<'_>, case: &Case<'_>) -> String {
+    let takes = |j: &Judged<'_>| case.reader.length(j.candidate.cord(case).total());
+    let (less, more) = (takes(a), takes(b));
+    if less == more {
+        return "because it takes a little less cord".into();
+    }
+    format!("because it takes {less} of cord, not {more}")
 }

@@ -74,5 +74,5 @@ pub fn unknown_names(draft: &Draft, catalogue: &Catalogue) -> Vec<Fault> {
 /// Whether any of the schools puts this knot first.
 pub(super) fn prefers(schools: &[String], knot: &str) -> bool {
     let ways = matters().iter().flat_map(|m| &m.ways);
-    ways.filter(|w| schools.contains(&w.id)).any(|w| w.knots.iter().any(|k| k == knot))
+    ways.filter(|w| schools.contains(&w.id)).any(|w| w.knots.iter().chain(&w.purchases).any(|k| k == knot))
 }

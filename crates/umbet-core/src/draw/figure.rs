@@ -10,6 +10,7 @@ use crate::knot::Knot;
 use crate::knot::meeting::meetings;
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::spline::{P2, P3, distance, lengths};
+use serde::{Deserialize, Serialize};
 
 /// What is asked of a picture.
 #[derive(Debug, Clone, Default)]
@@ -28,6 +29,8 @@ pub struct Figure {
     pub labels: bool,
     /// Words at the pull arrow, such as `400 N`; no arrow when absent.
     pub pull: Option<String>,
+    /// Which way it pulls.
+    pub pulls: Pulls,
     /// Words at the tail, such as `tail 130 mm`.
     pub tail: Option<String>,
     /// Places to look at, ringed; in the drawing plane of the path.
@@ -36,6 +39,22 @@ pub struct Figure {
     pub presses: Vec<Mark>,
     /// What the picture shows, instead of the knot's name and telltales.
     pub alt: Option<String>,
+}
+
+/// Which way a knot is pulled, for the arrow.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Pulls {
+    /// The way the standing part leaves.
+    #[default]
+    Standing,
+    /// Along its bar, one way.
+    Along,
+    /// Along its bar, now one way, now the other.
+    EitherWay,
+    /// On both parts of the line.
+    BothParts,
 }
 
 /// A ring round a place.
@@ -255,7 +274,7 @@ fn seen(knot: &Knot, next: &[P3], runs: &[Run], view: &View) -> Vec<Seen> {
 fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool) -> Vec<Item> {
     let mut items = Vec::new();
     if let Some(words) = &figure.pull {
-        items.extend(runs.iter().take(1).filter_map(|r| pull_arrow(r, words, view, figure.size)).flatten());
+        items.extend(pull_arrows(knot, runs, words, figure, view));
     }
     let room = !figure.labels || figure.size[0] >= NARROW;
     if let (Some(words), true) = (&figure.tail, finished && room) {
@@ -295,6 +314,48 @@ fn taken(runs: &[Run], size: P2, view: &View) -> [Option<labels::Band>; 2] {
     [band(&|x| x > 0.0 && x < COLUMN - 20.0), band(&|x| x < size[0] && x > size[0] - COLUMN + 20.0)]
 }
 
+/// Arrows the way it is pulled; a bar seen end-on has no length to pull along.
+fn pull_arrows(knot: &Knot, runs: &[Run], words: &str, figure: &Figure, view: &View) -> Vec<Item> {
+    let Some(run) = runs.first() else { return Vec::new() };
+    let bar = knot.path.poles.first().filter(|p| p.axis != Axis::Z);
+    match (figure.pulls, bar) {
+        (Pulls::Along | Pulls::EitherWay, Some(bar)) => along_arrows(bar, run, words, figure, view),
+        (Pulls::BothParts, _) => {
+            let back = Run { points: run.points.iter().rev().copied().collect(), ..run.clone() };
+            let both = [pull_arrow(run, words, view, figure.size), pull_arrow(&back, "", view, figure.size)];
+            both.into_iter().flatten().flatten().collect()
+        }
+        _ => pull_arrow(run, words, view, figure.size).unwrap_or_default(),
+    }
+}
+
+/// An arrow along the bar, beside it, toward where the standing part comes from; one more the other way where it pulls both.
+fn along_arrows(bar: &Pole, run: &Run, words: &str, figure: &Figure, view: &View) -> Vec<Item> {
+    let (c, r) = view.pole(bar);
+    let size = figure.size;
+    let page = |p: &P3| view.page([p[0], p[1]]);
+    let (i, j) = if bar.axis == Axis::X { (0, 1) } else { (1, 0) };
+    let start = run.points.first().map_or(c, page);
+    // Toward the start of the line where that lies along the bar, else toward the low end of the page's axis.
+    let sign =
+        if (start[i] - size[i] / 2.0).abs() > size[i] * 0.3 { (start[i] - size[i] / 2.0).signum() } else { -1.0 };
+    let mut way = [0.0; 2];
+    way[i] = sign;
+    // On the side of the bar away from the standing part, or below where that lies along it.
+    let side = if start[j] > c[j] + r { -1.0 } else { 1.0 };
+    let at = |toward: f64| {
+        let mut p = [0.0; 2];
+        p[i] = size[i] / 2.0 + toward * size[i] * 0.26;
+        p[j] = (c[j] + side * (r + 24.0)).clamp(26.0, size[j] - 26.0);
+        p
+    };
+    let mut items = labels::pull(at(sign), way, Some(words), size);
+    if figure.pulls == Pulls::EitherWay {
+        items.extend(labels::pull(at(-sign), [-way[0], -way[1]], None, size));
+    }
+    items
+}
+
 /// An arrow beside the standing part, a little inside the edge it runs off.
 fn pull_arrow(run: &Run, words: &str, view: &View, size: P2) -> Option<Vec<Item>> {
     let page: Vec<P2> = run.points.iter().map(|p| view.page([p[0], p[1]])).collect();
@@ -306,7 +367,7 @@ fn pull_arrow(run: &Run, words: &str, view: &View, size: P2) -> Option<Vec<Item>
     let n = [-way[1], way[0]];
     let clear = view.scale * 0.7 + 18.0;
     let from = [page[i][0] + n[0] * clear - way[0] * 20.0, page[i][1] + n[1] * clear - way[1] * 20.0];
-    Some(labels::pull(from, way, Some(words), size))
+    Some(labels::pull(from, way, Some(words).filter(|w| !w.is_empty()), size))
 }
 
 /// The tail ends near the left edge, in the lower half, where a bar's size would be written.

@@ -16,7 +16,7 @@ mod svg;
 mod view;
 
 pub use elevation::{Elevation, elevation};
-pub use figure::{Figure, FigureError, Mark, draw};
+pub use figure::{Figure, FigureError, Mark, Pulls, draw};
 pub(crate) use labels::wrapped;
 pub use obj::to_obj;
 pub use object::ObjectLook;

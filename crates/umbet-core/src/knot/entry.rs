@@ -8,6 +8,7 @@ use crate::object::Shape;
 use crate::situation::Task;
 use crate::units::Band;
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 
 /// What kind of knot it is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
@@ -114,6 +115,12 @@ pub struct Grip {
     pub slack_stiff: Option<Wear>,
     /// A half hitch behind it.
     pub backup: Backup,
+    /// Tightened again by casting off its hitches, hauling in and hitching again: its turns hold meanwhile.
+    pub retied: bool,
+    /// What it hoists hangs true: it holds a pole at two places, or far along it.
+    pub hangs_true: bool,
+    /// Its turns bite the arrises of square stock.
+    pub bites_arrises: bool,
 }
 
 /// When a hitch is backed up with a half hitch (common practice).
@@ -170,16 +177,60 @@ pub struct Hands {
     /// Can be checked by feel.
     #[serde(default)]
     pub by_feel: bool,
-    /// Needs an end to tie.
-    pub end: bool,
-    /// Can be tied in the bight.
-    pub bight: bool,
-    /// In the bight only over an open end of the object.
-    #[serde(default)]
-    pub bight_over_end: bool,
+    /// How it comes onto its object, or is tied where it has none.
+    pub onto: Vec<Onto>,
     /// Can be made fast while the line is tight.
     #[serde(default)]
     pub under_tension: bool,
+}
+
+impl Hands {
+    /// It can be tied with an end.
+    pub fn end(&self) -> bool {
+        self.onto.iter().any(|o| matches!(o, Onto::End | Onto::EndOver))
+    }
+
+    /// It can be tied with no end free.
+    pub fn bight(&self) -> bool {
+        self.onto.iter().any(|o| matches!(o, Onto::Bight | Onto::BightOver))
+    }
+}
+
+/// How a knot comes onto an object. What is tied to no object is tied with an end, or in the bight.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
+pub enum Onto {
+    /// The end is led round or through it.
+    End,
+    /// Tied in the hand with an end; its loop is then dropped over an open end, or clipped in.
+    EndOver,
+    /// A bight is led round or through it.
+    Bight,
+    /// Made in the bight; its loops are then dropped over an open end, or clipped in.
+    BightOver,
+}
+
+impl Onto {
+    /// It can be got there only over an open end.
+    pub fn over(self) -> bool {
+        matches!(self, Self::EndOver | Self::BightOver)
+    }
+
+    /// It is made with an end.
+    pub fn with_end(self) -> bool {
+        matches!(self, Self::End | Self::EndOver)
+    }
+
+    /// How it gets there, in a sentence.
+    pub fn says(self) -> &'static str {
+        match self {
+            Self::End => "Its end is led round.",
+            Self::EndOver => "Tied in the hand, then dropped over the open end.",
+            Self::Bight => "A bight is led round; no end is wanted.",
+            Self::BightOver => "Made in the bight and dropped over the open end.",
+        }
+    }
 }
 
 /// Strength kept at the knot.
@@ -208,6 +259,51 @@ pub struct CordNeeds {
     pub webbing: bool,
     /// Bites in shock cord.
     pub shock: bool,
+    /// Holds in stranded wire.
+    pub wire: bool,
+}
+
+/// What a purchase is made of: a loop in the line, and how it is tied off.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Purchase {
+    /// The loop, in words: `a butterfly`.
+    pub loop_: String,
+    /// How it is tied off, in words.
+    pub tied_off: String,
+    /// How the loop frees after a great pull, in a sentence.
+    pub frees: String,
+    /// It frees after any pull.
+    pub always_frees: bool,
+}
+
+/// The place of an object within a loop: the path does not go by it, the drawing shows it.
+#[derive(Debug, Clone, Copy, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Held {
+    /// Its middle, in the drawing plane of the path.
+    pub at: [f64; 2],
+    /// Radius, in rope diameters, as the path is laid out.
+    pub r: f64,
+}
+
+/// The same knot drawn for another task, or with a change made to it that has no name of its own.
+#[derive(Debug, Clone, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Drawn {
+    /// Drawn so for this task.
+    pub task: Option<Task>,
+    /// Drawn so with this mend made.
+    pub mend: Option<Mend>,
+    /// Both its ends are tails.
+    #[serde(default)]
+    pub two_tails: bool,
+    /// The rope in the notation.
+    pub path: String,
+    /// What this path must prove to be.
+    pub identity: Identity,
+    /// How that was confirmed.
+    pub confirmed: String,
 }
 
 /// Cord it takes: `turns` round the object, `body_d` diameters of knot, and a tail.
@@ -222,6 +318,8 @@ pub struct Usage {
     pub width_d: f64,
     /// Extra length a loop or long tail wants, metres.
     pub loop_m: f64,
+    /// Cord an adjustable hitch needs to travel along, metres.
+    pub travel_m: f64,
     /// Tail in diameters (10–12, common practice), never under four fingers.
     pub tail: Tail,
 }
@@ -432,6 +530,16 @@ pub struct Entry {
     pub mends: Vec<Mend>,
     /// The same knot with fewer turns: this one is offered only where that is not enough.
     pub more_of: Option<String>,
+    /// Changes that make another knot of the catalogue of it, and which.
+    #[serde(default)]
+    pub becomes: BTreeMap<Mend, String>,
+    /// What purchase it gives, if it is one.
+    pub purchase: Option<Purchase>,
+    /// Where a loop has what it holds, for the drawing.
+    pub holds: Option<Held>,
+    /// Other drawings of it.
+    #[serde(default)]
+    pub drawn: Vec<Drawn>,
     /// Entries whose moves it reuses.
     #[serde(default)]
     pub builds_on: Vec<String>,

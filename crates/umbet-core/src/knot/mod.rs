@@ -2,6 +2,7 @@
 
 mod bight;
 mod catalogue;
+mod drawn;
 mod entry;
 pub mod meeting;
 mod mend;
@@ -9,13 +10,14 @@ pub mod notation;
 pub mod path;
 mod read;
 pub mod spline;
+mod stopper;
 mod turns;
 mod usual;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{
-    Along, Backup, Caution, CordNeeds, Family, Grip, Hands, Identity, Leaves, Mistake, OtherWay, Part, Release, School,
-    Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm,
+    Along, Backup, Caution, CordNeeds, Drawn, Family, Grip, Hands, Held, Identity, Leaves, Mistake, Onto, OtherWay,
+    Part, Purchase, Release, School, Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm,
 };
 pub use mend::Mend;
 pub use read::{EntryError, Knot, Place, place};

@@ -1,6 +1,6 @@
 //! A knot read from its file: its path built, its moves and telltales placed on it.
 
-use super::entry::{Entry, OtherWay, Step};
+use super::entry::{Drawn, Entry, OtherWay, Step};
 use super::notation::{self, NotationError};
 use super::path::{KnotPath, PathError, Strand};
 use super::turns::turns;
@@ -20,6 +20,8 @@ pub struct Knot {
     pub laid: Vec<Vec<Place>>,
     /// Places of the telltales.
     pub tells: Vec<Place>,
+    /// Its other drawings, in the order of the file.
+    pub drawn: Vec<KnotPath>,
     /// For each other way of tying it, the rope after each move where it lies otherwise than in this path.
     pub ways: Vec<Vec<Option<KnotPath>>>,
 }
@@ -75,7 +77,9 @@ impl Knot {
         let laid = entry.step.iter().map(|s| places(&s.upto, &path)).collect::<Result<_, _>>()?;
         let tells = entry.telltale.iter().map(|t| place(&t.at, &path)).collect::<Result<_, _>>()?;
         let ways = entry.way.iter().map(way).collect::<Result<_, _>>()?;
-        Ok(Self { id: id.to_owned(), entry, path, laid, tells, ways })
+        let other = |d: &Drawn| Ok(KnotPath::build(&notation::parse(&d.path)?)?);
+        let drawn = entry.drawn.iter().map(other).collect::<Result<_, EntryError>>()?;
+        Ok(Self { id: id.to_owned(), entry, path, laid, tells, drawn, ways })
     }
 
     /// The knot as it lies after move `pose` of its other way `way`, both counted from 0, and which of its own
@@ -117,8 +121,15 @@ impl Knot {
         let mut entry = Entry { name: name.to_owned(), path: text.to_owned(), step: vec![step], ..OWN.clone() };
         entry.usage.turns = turns(&path, entry.grip.stands);
         entry.usage.body_d = path.crossings.len() as f64 * CROSSING_D;
-        let bare =
-            Self { id: "own".into(), entry, path: path.clone(), laid: Vec::new(), tells: Vec::new(), ways: Vec::new() };
+        let bare = Self {
+            id: "own".into(),
+            entry,
+            path: path.clone(),
+            laid: Vec::new(),
+            tells: Vec::new(),
+            drawn: Vec::new(),
+            ways: Vec::new(),
+        };
         Ok(bare.laid_as(path))
     }
 
@@ -133,7 +144,7 @@ impl Knot {
         };
         let laid = vec![path.strands.iter().enumerate().map(end).collect()];
         let entry = Entry { step: self.entry.step[..1].to_vec(), telltale: Vec::new(), ..self.entry.clone() };
-        Self { id: self.id.clone(), entry, path, laid, tells: Vec::new(), ways: Vec::new() }
+        Self { id: self.id.clone(), entry, path, laid, tells: Vec::new(), drawn: Vec::new(), ways: Vec::new() }
     }
 }
 

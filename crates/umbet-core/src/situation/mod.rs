@@ -7,8 +7,8 @@ mod read;
 mod sentence;
 
 pub use crate::object::Shape;
-pub use read::{Fault, Situation, SituationObject, UsedCord};
-pub use sentence::{Fragment, NumberField, PART_IDS, sentence};
+pub use read::{Fault, Habits, Situation, SituationObject, UsedCord};
+pub use sentence::{Fragment, NumberField, PART_IDS, sentence, spoken, typed};
 pub(crate) use sentence::{PEOPLE, leaves_words, wetness};
 
 use serde::{Deserialize, Serialize};
@@ -25,13 +25,19 @@ words!(
         /// Join two cords.
         Join => "is joined to",
         /// A fixed loop in the end.
-        EndLoop => "ends in a loop over",
+        EndLoop => "ends in a loop on",
         /// A loop in the middle of a line.
         MidLoop => "carries a loop in its middle, its ends kept",
         /// Stop a cord in a hole.
         Stop => "is stopped from passing",
         /// Bind a bundle.
         Bind => "binds",
+        /// Hoist a tool or spar so that it hangs upright.
+        Hoist => "hoists upright",
+        /// Stow or shorten a line.
+        Stow => "is stowed, or taken up where it is too long",
+        /// A loop of one cord's two ends, drawn to size.
+        OwnLoop => "is tied by its own two ends into a loop that is drawn to size",
     }
 );
 
@@ -42,8 +48,12 @@ words!(
         Away => "straight away",
         /// Along it, one way.
         Along => "along it, one way",
-        /// Along it or the line, either way.
+        /// Along it, now one way, now the other.
         EitherWay => "either way along it",
+        /// Along the line, which runs on both ways from it: post after post.
+        AlongLine => "both ways along the line",
+        /// On both its parts at once, the same way.
+        BothParts => "on both its parts together",
         /// From three sides.
         ThreeWays => "from three sides",
     }
@@ -101,9 +111,21 @@ words!(
         /// By hand.
         ByHand => "by hand",
         /// Never: semi-permanent.
-        Never => "never",
+        Never => "stays for good",
         /// Only on purpose: no accident, animal or child lets it go.
         OnPurpose => "only on purpose",
+    }
+);
+
+words!(
+    /// What lies on the object's surface.
+    Coat {
+        /// Nothing.
+        Clean => "clean",
+        /// Mud or slime.
+        Mud => "muddy",
+        /// Ice.
+        Ice => "iced",
     }
 );
 
@@ -170,6 +192,21 @@ pub struct Draft {
     /// It has an edge that cuts.
     #[serde(default)]
     pub sharp_edge: bool,
+    /// Inner width of a ring, eyelet, eye, hook or clip.
+    #[serde(default)]
+    pub opening_mm: Option<f64>,
+    /// What lies on its surface.
+    #[serde(default)]
+    pub coat: Option<Coat>,
+    /// The hitch stands near an open end it can run off.
+    #[serde(default)]
+    pub near_end: bool,
+    /// It moves: an animal, a boat, a branch in wind.
+    #[serde(default)]
+    pub moves: bool,
+    /// What goes round it must not tighten on it: an animal, a limb, a sapling.
+    #[serde(default)]
+    pub must_not_close: bool,
     /// The cord.
     pub cord: CordDraft,
     /// The other cord, where two are joined.
@@ -184,6 +221,15 @@ pub struct Draft {
     /// How hard.
     #[serde(default)]
     pub force_n: Option<f64>,
+    /// The load hangs overhead.
+    #[serde(default)]
+    pub overhead: bool,
+    /// How hard the person can haul on a purchase.
+    #[serde(default)]
+    pub haul_n: Option<f64>,
+    /// Cord there is for it, where that is little.
+    #[serde(default)]
+    pub cord_m: Option<f64>,
     /// How long it stays.
     #[serde(default)]
     pub stays: Option<Stays>,
@@ -208,10 +254,10 @@ pub struct Draft {
     /// A person hangs on it or passes under it.
     #[serde(default)]
     pub people: bool,
-    /// Knots the tier knows; they come first among equals.
+    /// Knots the tier knows, in place of the habits'; they come first among equals.
     #[serde(default)]
     pub knows: Vec<String>,
-    /// Schools of practice preferred, by id.
+    /// Schools of practice preferred, by id, in place of the habits'.
     #[serde(default)]
     pub schools: Vec<String>,
 }
@@ -233,6 +279,14 @@ impl Draft {
             surface: None,
             open_end: None,
             sharp_edge: false,
+            opening_mm: None,
+            coat: None,
+            near_end: false,
+            moves: false,
+            must_not_close: false,
+            overhead: false,
+            haul_n: None,
+            cord_m: None,
             cord: cord(if task == Task::Drag { "laid-manila-16" } else { "paracord-iii" }),
             second: (task == Task::Join).then(|| cord("paracord-iii")),
             way: None,

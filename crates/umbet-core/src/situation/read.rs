@@ -1,8 +1,8 @@
 //! From what a person said to a situation that cannot be wrong.
 
-use super::{CordDraft, Draft, HandsState, Manner, Off, Shape, Stays, Task, Tension, Way};
+use super::{Coat, CordDraft, Draft, HandsState, Manner, Off, Shape, Stays, Task, Tension, Way};
 use crate::cord::{Cord, cord};
-use crate::object::{Material, ObjectKind, object_kind, surface};
+use crate::object::{Finish, Material, ObjectKind, object_kind, surface};
 use crate::units::{Band, Force, Length};
 use serde::Serialize;
 
@@ -14,6 +14,17 @@ pub struct Fault {
     pub field: String,
     /// What to change, in a sentence.
     pub says: String,
+}
+
+/// What belongs to the person, not to the joint: it holds for every joint, wherever that is shown.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct Habits {
+    /// Knots known, by id.
+    pub knows: Vec<String>,
+    /// Schools preferred, by id.
+    pub schools: Vec<String>,
+    /// Kinds of cord in the kit, by id.
+    pub kit: Vec<String>,
 }
 
 /// A cord as it lies in the hand.
@@ -31,19 +42,54 @@ pub struct UsedCord {
     pub raw_end: bool,
 }
 
+impl UsedCord {
+    /// Share of new strength left where it is wet or worn; worn counts three quarters (common practice).
+    pub fn kept(&self) -> f64 {
+        let wet = if self.wet { self.kind.wet_strength } else { 1.0 };
+        wet * if self.worn { 0.75 } else { 1.0 }
+    }
+
+    /// Breaking strength as it lies in the hand, unknotted, newtons. Cord thicker or thinner than its kind's own is taken as
+    /// strong as its section.
+    pub fn strength_n(&self) -> Band {
+        self.kind.strength_n.scaled(self.kept() * (self.diameter / self.kind.diameter).powi(2))
+    }
+}
+
 /// What a joint is tied to.
 #[derive(Debug, Clone, Copy)]
 pub struct SituationObject {
     /// Its shape and what goes with it.
     pub kind: &'static ObjectKind,
-    /// Diameter or width.
+    /// Diameter or width; of a ring, its metal's.
     pub size: Length,
+    /// Inner width, where rope goes through it.
+    pub opening: Option<Length>,
     /// Its surface.
     pub material: &'static Material,
+    /// What lies on the surface.
+    pub coat: Coat,
     /// A loop can be dropped over its end.
     pub open_end: bool,
+    /// The hitch can run off that end.
+    pub near_end: bool,
+    /// It moves.
+    pub moves: bool,
+    /// What goes round it must not tighten.
+    pub must_not_close: bool,
     /// It has an edge that cuts.
     pub sharp_edge: bool,
+}
+
+impl SituationObject {
+    /// How slippery it counts, mud and ice reckoned in.
+    pub fn finish(&self) -> Finish {
+        match self.coat {
+            Coat::Clean => self.material.finish,
+            Coat::Mud => self.material.finish.max(Finish::Smooth),
+            Coat::Ice => Finish::Slick,
+        }
+    }
 }
 
 /// A joint's situation, every value within reason.
@@ -63,6 +109,12 @@ pub struct Situation {
     pub manner: Manner,
     /// How hard.
     pub force: Force,
+    /// The load hangs overhead.
+    pub overhead: bool,
+    /// How hard the person hauls on a purchase.
+    pub haul: Force,
+    /// Cord there is for it, where that is little.
+    pub cord_there_is: Option<Length>,
     /// How long it stays.
     pub stays: Stays,
     /// What its tension must do.
@@ -79,18 +131,30 @@ pub struct Situation {
     pub hands: HandsState,
     /// People hang on it or pass under it.
     pub people: bool,
-    /// Knots known.
-    pub knows: Vec<String>,
-    /// Schools preferred.
-    pub schools: Vec<String>,
+    /// Whose joint it is.
+    pub habits: Habits,
 }
 
+/// A body's lean, what one person hauls by hand (common practice).
+const USUAL_HAUL_N: f64 = 250.0;
+/// Share of its friction a surface keeps under mud and under ice (common practice).
+const MUD: f64 = 0.6;
+const ICE: f64 = 0.35;
+
 impl Situation {
-    /// Reads a draft.
+    /// Reads a draft of nobody in particular.
     ///
     /// # Errors
     /// Every value that cannot be used, each with what to change.
     pub fn read(draft: &Draft) -> Result<Self, Vec<Fault>> {
+        Self::read_for(draft, &Habits::default())
+    }
+
+    /// Reads a draft for a person with these habits; schools and knots the draft names itself count before theirs.
+    ///
+    /// # Errors
+    /// Every value that cannot be used, each with what to change.
+    pub fn read_for(draft: &Draft, habits: &Habits) -> Result<Self, Vec<Fault>> {
         let mut faults = Faults(Vec::new());
         let object = faults.take(object(draft));
         let cord = faults.take(used_cord("cord", &draft.cord));
@@ -101,10 +165,14 @@ impl Situation {
         };
         let force =
             faults.take(within("force_n", draft.force_n.unwrap_or(usual_force(draft.task)), 1.0, 50_000.0, "N"));
+        let haul = faults.take(within("haul_n", draft.haul_n.unwrap_or(USUAL_HAUL_N), 10.0, 2_000.0, "N"));
+        let there_is = draft.cord_m.map(|m| faults.take(within("cord_m", m, 0.1, 500.0, "m")));
         if draft.knows.len() > 200 || draft.schools.len() > 50 {
             faults.0.push(Fault { field: "knows".into(), says: "List 200 knots and 50 schools at most.".into() });
         }
-        let (Some(object), Some(cord), Some(force), true) = (object, cord, force, faults.0.is_empty()) else {
+        let (Some(object), Some(cord), Some(force), Some(haul), true) =
+            (object, cord, force, haul, faults.0.is_empty())
+        else {
             return Err(faults.0);
         };
         Ok(Self {
@@ -115,6 +183,9 @@ impl Situation {
             way: draft.way.unwrap_or(usual_way(draft.task)),
             manner: draft.manner.unwrap_or(Manner::Steady),
             force: Force::from_n(force),
+            overhead: draft.overhead,
+            haul: Force::from_n(haul),
+            cord_there_is: there_is.flatten().map(Length::from_m),
             stays: draft.stays.unwrap_or(Stays::Dusk),
             tension: draft.tension.unwrap_or(usual_tension(draft.task)),
             off: draft.off.unwrap_or(Off::ByHand),
@@ -123,8 +194,11 @@ impl Situation {
             end_free: draft.end_free.unwrap_or(draft.task != Task::MidLoop),
             hands: draft.hands.unwrap_or(HandsState::Bare),
             people: draft.people,
-            knows: draft.knows.clone(),
-            schools: draft.schools.clone(),
+            habits: Habits {
+                knows: of_its_own(&draft.knows, &habits.knows),
+                schools: of_its_own(&draft.schools, &habits.schools),
+                kit: habits.kit.clone(),
+            },
         })
     }
 
@@ -137,7 +211,12 @@ impl Situation {
     pub fn surface_friction(&self) -> Band {
         let m = self.object.material;
         let band = if self.cord.wet { m.wet } else { m.dry };
-        band.scaled(self.cord.kind.grip)
+        let coat = match self.object.coat {
+            Coat::Clean => 1.0,
+            Coat::Mud => MUD,
+            Coat::Ice => ICE,
+        };
+        band.scaled(self.cord.kind.grip * coat)
     }
 
     /// Friction of this cord on itself, an estimate.
@@ -145,6 +224,15 @@ impl Situation {
         let c = self.cord.kind;
         if self.cord.wet { c.on_itself.scaled(c.wet_grip) } else { c.on_itself }
     }
+
+    /// It works by its own grip and carries no load: bindings, stowed line, loops drawn to size, stoppers.
+    pub fn drawn_up_only(&self) -> bool {
+        matches!(self.task, Task::Bind | Task::Stow | Task::OwnLoop | Task::Stop)
+    }
+}
+
+fn of_its_own(own: &[String], habits: &[String]) -> Vec<String> {
+    if own.is_empty() { habits.to_vec() } else { own.to_vec() }
 }
 
 struct Faults(Vec<Fault>);
@@ -163,10 +251,31 @@ fn object(draft: &Draft) -> Result<SituationObject, Fault> {
         field: "surface".into(),
         says: format!("No surface is called “{}”. Take one of the list of surfaces.", short(name)),
     })?;
-    let size = within("size_mm", draft.size_mm.unwrap_or(kind.size_mm), kind.least_mm, kind.most_mm, "mm")?;
-    let open_end = draft.open_end.unwrap_or(kind.open_end);
-    Ok(SituationObject { kind, size: Length::from_mm(size), material, open_end, sharp_edge: draft.sharp_edge })
+    let usual = if draft.task == Task::Hoist { HOISTED_MM.clamp(kind.least_mm, kind.most_mm) } else { kind.size_mm };
+    let size = within("size_mm", draft.size_mm.unwrap_or(usual), kind.least_mm, kind.most_mm, "mm")?;
+    let opening = match kind.opening_mm {
+        None => None,
+        Some([least, middling, most]) => {
+            let mm = within("opening_mm", draft.opening_mm.unwrap_or(middling), least, most, "mm")?;
+            Some(Length::from_mm(mm))
+        }
+    };
+    Ok(SituationObject {
+        kind,
+        size: Length::from_mm(size),
+        opening,
+        material,
+        coat: draft.coat.unwrap_or(Coat::Clean),
+        open_end: draft.open_end.unwrap_or(kind.open_end) || draft.near_end,
+        near_end: draft.near_end && kind.faced,
+        moves: draft.moves,
+        must_not_close: draft.must_not_close,
+        sharp_edge: draft.sharp_edge,
+    })
 }
+
+/// What is hoisted is thinner than what is dragged: a tool's handle, a spar.
+const HOISTED_MM: f64 = 60.0;
 
 fn used_cord(field: &str, draft: &CordDraft) -> Result<UsedCord, Fault> {
     let kind = cord(&draft.kind).ok_or_else(|| Fault {
@@ -198,9 +307,9 @@ pub(super) fn usual_shape(task: Task) -> Shape {
     match task {
         Task::MakeFast | Task::EndLoop => Shape::Post,
         Task::Guy => Shape::Peg,
-        Task::Drag => Shape::Log,
+        Task::Drag | Task::Hoist => Shape::Log,
         Task::Join => Shape::Rope,
-        Task::MidLoop => Shape::Bight,
+        Task::MidLoop | Task::Stow | Task::OwnLoop => Shape::Bight,
         Task::Stop => Shape::Hole,
         Task::Bind => Shape::Bundle,
     }
@@ -208,7 +317,7 @@ pub(super) fn usual_shape(task: Task) -> Shape {
 
 fn usual_way(task: Task) -> Way {
     match task {
-        Task::Drag => Way::Along,
+        Task::Drag | Task::Hoist => Way::Along,
         Task::MidLoop => Way::ThreeWays,
         _ => Way::Away,
     }
@@ -225,6 +334,8 @@ fn usual_force(task: Task) -> f64 {
         Task::MakeFast | Task::EndLoop | Task::MidLoop => 200.0,
         Task::Guy | Task::Join => 150.0,
         Task::Drag => 900.0,
+        Task::Hoist => 100.0,
         Task::Stop | Task::Bind => 80.0,
+        Task::Stow | Task::OwnLoop => 40.0,
     }
 }

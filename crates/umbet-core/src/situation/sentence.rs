@@ -2,11 +2,11 @@
 //!
 //! The words live here once: the screen shows them as buttons, a sheet prints them, the API returns them.
 
-use super::{Situation, Task};
-use crate::units::Reader;
+use super::{Coat, Draft, Off, Situation, Task, Tension, UsedCord};
+use crate::units::{Force, Length, Reader, Typed};
 use serde::Serialize;
 
-/// A number that can be typed for a part.
+/// A number that can be typed for a part, in the reader's own unit.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct NumberField {
@@ -16,11 +16,7 @@ pub struct NumberField {
     pub label: String,
     /// Its value now.
     pub value: f64,
-    /// Least.
-    pub least: f64,
-    /// Most.
-    pub most: f64,
-    /// Unit of the field.
+    /// Unit it is typed in.
     pub unit: String,
 }
 
@@ -34,103 +30,184 @@ pub struct Fragment {
     pub part: Option<String>,
     /// What the part answers, for those who hear the page.
     pub label: Option<String>,
-    /// A number that can be typed.
-    pub number: Option<NumberField>,
+    /// Numbers that can be typed.
+    pub numbers: Vec<NumberField>,
 }
 
 /// Ids of the parts, in the order of the sentence.
 pub const PART_IDS: &[&str] = &[
-    "cord", "second", "wet", "task", "object", "surface", "access", "way", "manner", "force", "stays", "tension",
-    "off", "leaves", "hands", "tight",
+    "cord", "wet", "task", "second", "surface", "object", "way", "manner", "force", "stays", "tension", "haul", "off",
+    "leaves", "access", "hands", "tight",
 ];
 
 fn said(words: &str) -> Fragment {
-    Fragment { words: words.to_owned(), part: None, label: None, number: None }
+    Fragment { words: words.to_owned(), part: None, label: None, numbers: Vec::new() }
 }
 
 fn part(id: &str, label: &str, words: impl Into<String>) -> Fragment {
-    Fragment { words: words.into(), part: Some(id.to_owned()), label: Some(label.to_owned()), number: None }
+    Fragment { words: words.into(), part: Some(id.to_owned()), label: Some(label.to_owned()), numbers: Vec::new() }
 }
 
 impl Fragment {
-    fn with(mut self, field: &str, label: &str, value: f64, least: f64, most: f64, unit: &str) -> Self {
-        self.number = Some(NumberField {
+    fn with(mut self, field: &str, label: &str, typed: Typed, reader: &Reader) -> Self {
+        let (value, unit) = reader.typed(typed);
+        self.numbers.push(NumberField {
             field: field.to_owned(),
             label: label.to_owned(),
             value: (value * 10.0).round() / 10.0,
-            least,
-            most,
             unit: unit.to_owned(),
         });
         self
     }
 }
 
+/// The whole sentence as plain text.
+pub fn spoken(fragments: &[Fragment]) -> String {
+    let mut text = String::new();
+    for f in fragments.iter().filter(|f| !f.words.is_empty()) {
+        if !text.is_empty() && !f.words.starts_with(['.', ',', ';']) {
+            text.push(' ');
+        }
+        text.push_str(&f.words);
+    }
+    text
+}
+
+/// Puts a number typed by a reader into its field of a draft; `None` when no field is called so.
+pub fn typed(draft: &Draft, field: &str, value: f64, reader: &Reader) -> Option<Draft> {
+    let per = |one: Typed| 1.0 / reader.typed(one).0;
+    let (mm, n, m) = (
+        value * per(Typed::Thickness(Length::from_mm(1.0))),
+        value * per(Typed::Pull(Force::from_n(1.0))),
+        value * per(Typed::Cord(Length::from_m(1.0))),
+    );
+    let mut d = draft.clone();
+    match field {
+        "cord.diameter_mm" => d.cord.diameter_mm = Some(mm),
+        "second.diameter_mm" => d.second.get_or_insert_with(|| draft.cord.clone()).diameter_mm = Some(mm),
+        "size_mm" => d.size_mm = Some(mm),
+        "opening_mm" => d.opening_mm = Some(mm),
+        "force_n" => d.force_n = Some(n),
+        "haul_n" => d.haul_n = Some(n),
+        "cord_m" => d.cord_m = Some(m),
+        _ => return None,
+    }
+    Some(d)
+}
+
 /// Says a situation.
 pub fn sentence(s: &Situation, reader: &Reader) -> Vec<Fragment> {
-    let mut out = vec![said("A line of"), cord_part("cord", "cord.diameter_mm", &s.cord, reader)];
+    let mut cord = cord_part("cord", "cord.diameter_mm", &s.cord, reader);
+    if let Some(l) = s.cord_there_is {
+        cord.words.push_str(&format!(", {} of it", reader.length(l)));
+    }
+    let there_is = s.cord_there_is.unwrap_or(Length::from_m(1.0));
+    let cord = cord.with("cord_m", "If there is only so much", Typed::Cord(there_is), reader);
+    let mut out = vec![said("A line of"), cord, said(",")];
     out.push(part("wet", "state of the cord", wetness(s.cord.wet, s.cord.worn, s.cord.raw_end)));
+    out.push(said(","));
     out.push(part("task", "what the knot does", s.task.words()));
     match &s.second {
         Some(second) => out.push(cord_part("second", "second.diameter_mm", second, reader)),
-        None if s.task == Task::MidLoop => {}
+        None if tied_to_nothing(s.task) => {}
         None => out.extend(object_parts(s, reader)),
     }
-    out.push(said(". It pulls"));
-    if !matches!(s.task, Task::Join | Task::Stop | Task::Bind) {
-        out.push(part("way", "which way it pulls", s.way.words()));
-    }
-    out.push(part("manner", "how it pulls", s.manner.words()));
-    let load = if s.people { PEOPLE.to_owned() } else { format!("about {}", reader.force(s.force)) };
-    let force = part("force", "how hard it pulls", load);
-    out.push(force.with("force_n", "Pull", s.force.n(), 1.0, 50_000.0, "N"));
-    out.push(part("stays", "how long it stays", s.stays.words()));
+    out.extend(pull_parts(s, reader));
     if lasting(s.task) {
-        out.push(said(","));
+        out.push(said(". Its tension"));
         out.push(part("tension", "what its tension must do", s.tension.words()));
+        if s.tension == Tension::Purchase {
+            let haul = part("haul", "the pull of your hands", format!("from a pull of about {}", reader.force(s.haul)));
+            out.push(haul.with("haul_n", "Your own pull", Typed::Pull(s.haul), reader));
+        }
     }
-    out.push(said(", comes off"));
+    out.push(said(if s.off == Off::Never { ". It" } else { ". It comes off" }));
     out.push(part("off", "how it comes off", s.off.words()));
-    out.push(said("and"));
-    out.push(part("leaves", "what may stay in the line", leaves_words(s.leaves_nothing)));
-    out.push(said(". Tied"));
-    out.push(part("access", "end or bight", if s.end_free { "with an end" } else { "in the bight" }));
-    out.push(said("in"));
-    out.push(part("hands", "the hands that tie it", s.hands.words()));
-    out.push(said(", the line"));
-    out.push(part("tight", "tension while tying", if s.tight { "tight" } else { "slack" }));
+    if s.off != Off::Never || s.leaves_nothing {
+        out.push(said(", and"));
+        out.push(part("leaves", "what may stay in the line", leaves_words(s.leaves_nothing)));
+    }
+    out.extend(tying_parts(s));
     out.push(said("."));
     out
 }
 
-fn cord_part(id: &str, field: &str, c: &super::UsedCord, reader: &Reader) -> Fragment {
-    let own = (c.diameter.mm() - c.kind.diameter.mm()).abs() < 0.05;
-    let words =
-        if own { c.kind.name.clone() } else { format!("{}, {} thick", c.kind.name, reader.diameter(c.diameter)) };
+/// Which way it pulls, how, how hard, where and how long.
+fn pull_parts(s: &Situation, reader: &Reader) -> Vec<Fragment> {
+    let drawn_up = s.drawn_up_only();
+    let mut out = vec![said(if drawn_up { ". It strains" } else { ". It pulls" })];
+    if !drawn_up && s.task != Task::Join {
+        out.extend([part("way", "which way it pulls", s.way.words()), said(",")]);
+    }
+    out.push(part("manner", "how it pulls", s.manner.words()));
+    out.push(said(","));
+    let load = match (s.people, drawn_up) {
+        (true, _) => PEOPLE.to_owned(),
+        (_, true) => format!("drawn up with about {}", reader.force(s.force)),
+        (_, false) => format!("with about {}", reader.force(s.force)),
+    };
+    out.push(part("force", "how hard it pulls", load).with("force_n", "Pull", Typed::Pull(s.force), reader));
+    out.push(said(","));
+    out.push(said("and is left"));
+    out.push(part("stays", "how long it stays", s.stays.words()));
+    out
+}
+
+/// With what, in what hands, and whether the line is tight.
+fn tying_parts(s: &Situation) -> Vec<Fragment> {
+    vec![
+        said(". It is tied"),
+        part("access", "end or bight", if s.end_free { "with an end" } else { "in the bight" }),
+        said("in"),
+        part("hands", "the hands that tie it", s.hands.words()),
+        said(", the line"),
+        part("tight", "tension while tying", if s.tight { "tight" } else { "slack" }),
+    ]
+}
+
+fn cord_part(id: &str, field: &str, c: &UsedCord, reader: &Reader) -> Fragment {
     let label = if id == "cord" { "the cord" } else { "the other cord" };
-    part(id, label, words).with(field, "Measured thickness", c.diameter.mm(), 0.5, 60.0, "mm")
+    let part = part(id, label, c.kind.said(c.diameter, reader));
+    part.with(field, "Measured thickness", Typed::Thickness(c.diameter), reader)
 }
 
 fn object_parts(s: &Situation, reader: &Reader) -> Vec<Fragment> {
-    let kind = s.object.kind;
-    let size = if kind.sized { format!(", {}", reader.diameter(s.object.size)) } else { String::new() };
-    let mut words = format!("{}{size}", kind.name);
-    if s.object.open_end && kind.faced {
-        words.push_str(", open-ended");
+    let o = &s.object;
+    let kind = o.kind;
+    let mut words = kind.name.clone();
+    if kind.sized {
+        words.push_str(&format!(", {}", reader.diameter(o.size)));
     }
-    if s.object.sharp_edge {
-        words.push_str(", sharp-edged");
+    if let Some(open) = o.opening {
+        words.push_str(&format!(", {} open", reader.diameter(open)));
     }
+    let flags = [
+        (o.near_end, ", near an end it can run off"),
+        (o.open_end && !o.near_end && kind.faced && kind.opening_mm.is_none(), ", open-ended"),
+        (o.sharp_edge, ", sharp-edged"),
+        (o.coat == Coat::Mud, ", muddy"),
+        (o.coat == Coat::Ice, ", iced"),
+        (s.overhead, ", overhead"),
+        (o.moves, ", that moves"),
+        (o.must_not_close, ", that it must not tighten on"),
+    ];
+    flags.iter().filter(|(on, _)| *on).for_each(|(_, w)| words.push_str(w));
     let mut object = part("object", "made fast to", words);
     if kind.sized {
-        object = object.with("size_mm", "Thickness", s.object.size.mm(), kind.least_mm, kind.most_mm, "mm");
+        object = object.with("size_mm", "Thickness", Typed::Thickness(o.size), reader);
     }
+    if let Some(open) = o.opening {
+        object = object.with("opening_mm", "Opening", Typed::Thickness(open), reader);
+    }
+    let face = o.material.name.as_str();
+    let faced = kind.faced && s.task != Task::Stop;
     let mut out = Vec::new();
     if kind.faced {
-        out.push(said("a"));
+        let next = if faced { face } else { &kind.name };
+        out.push(said(if next.starts_with(['a', 'e', 'i', 'o', 'u']) { "an" } else { "a" }));
     }
-    if kind.faced && s.task != Task::Stop {
-        out.push(part("surface", "its surface", s.object.material.name.clone()));
+    if faced {
+        out.push(part("surface", "its surface", face));
     }
     out.push(object);
     out
@@ -144,16 +221,21 @@ fn lasting(task: Task) -> bool {
     matches!(task, Task::MakeFast | Task::Guy)
 }
 
+/// Tasks done on the line itself.
+fn tied_to_nothing(task: Task) -> bool {
+    matches!(task, Task::MidLoop | Task::Stow | Task::OwnLoop)
+}
+
 pub(crate) fn wetness(wet: bool, worn: bool, raw_end: bool) -> &'static str {
     match (wet, worn, raw_end) {
         (false, false, false) => "dry",
         (true, false, false) => "wet",
         (false, true, false) => "worn",
         (true, true, false) => "wet and worn",
-        (false, false, true) => "dry, its end raw",
-        (true, false, true) => "wet, its end raw",
-        (false, true, true) => "worn, its end raw",
-        (true, true, true) => "wet and worn, its end raw",
+        (false, false, true) => "dry and raw at its end",
+        (true, false, true) => "wet and raw at its end",
+        (false, true, true) => "worn and raw at its end",
+        (true, true, true) => "wet, worn and raw at its end",
     }
 }
 

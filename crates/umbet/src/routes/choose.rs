@@ -7,9 +7,11 @@ use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use umbet_core::choose::{Answer, OptionWords, choose as judge, options as part_options, unknown_names};
+use umbet_core::cord::cord;
+use umbet_core::draw::Pulls;
 use umbet_core::knot::catalogue;
 use umbet_core::object::{ObjectKind, Shape};
-use umbet_core::situation::{Draft, Fragment, PART_IDS, Situation, sentence};
+use umbet_core::situation::{Draft, Fragment, PART_IDS, Situation, Task, Way, sentence, typed as put_typed};
 use umbet_core::units::Reader;
 use utoipa::ToSchema;
 
@@ -28,6 +30,10 @@ pub struct Drawn {
     sized: bool,
     /// The pull, in words.
     pull: String,
+    /// Which way it pulls.
+    pulls: Pulls,
+    /// The task: some knots lie otherwise for another.
+    task: Task,
 }
 
 /// A situation and its answer.
@@ -44,16 +50,24 @@ pub struct Choice {
 }
 
 impl Drawn {
-    /// What a situation's knots are drawn on.
-    pub fn on(s: &Situation, reader: &Reader) -> Self {
+    /// What a situation's knots are drawn on, in the cord they were judged in.
+    pub fn on(s: &Situation, answer: &Answer, reader: &Reader) -> Self {
         let kind: &ObjectKind = s.object.kind;
+        let instead = answer.cord_refused.as_ref().and_then(|c| cord(c.kind.as_deref()?));
         Self {
             size_mm: s.object.size.mm(),
-            cord_mm: s.cord.diameter.mm(),
+            cord_mm: instead.map_or(s.cord.diameter, |c| c.diameter).mm(),
             surface: s.object.material.id.clone(),
             shape: kind.shape,
             sized: kind.sized,
             pull: reader.force(s.force),
+            pulls: match s.way {
+                Way::Away | Way::ThreeWays => Pulls::Standing,
+                Way::Along => Pulls::Along,
+                Way::EitherWay => Pulls::EitherWay,
+                Way::AlongLine | Way::BothParts => Pulls::BothParts,
+            },
+            task: s.task,
         }
     }
 }
@@ -80,13 +94,44 @@ pub struct PartOf {
     )
 )]
 pub async fn choose(State(app): State<App>, Body(draft): Body<Draft>) -> Result<Json<Choice>, Error> {
-    let settings = app.settings();
     known(&draft)?;
-    let draft = with_habits(draft, &settings);
-    let s = Situation::read(&draft).map_err(Error::Unusable)?;
-    let reader = settings.reader();
+    let s = Situation::read_for(&draft, &app.habits()).map_err(Error::Unusable)?;
+    let reader = app.settings().reader();
     let answer = judge(catalogue(), &s, &reader);
-    Ok(Json(Choice { sentence: sentence(&s, &reader), answer, drawn: Drawn::on(&s, &reader), draft }))
+    let drawn = Drawn::on(&s, &answer, &reader);
+    Ok(Json(Choice { sentence: sentence(&s, &reader), answer, drawn, draft }))
+}
+
+/// A number typed for a part, in the reader's own unit.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TypedPart {
+    /// The situation.
+    draft: Draft,
+    /// The field, as the sentence names it.
+    #[schema(max_length = 40)]
+    field: String,
+    /// The number.
+    value: f64,
+}
+
+/// Puts a typed number into a situation.
+#[utoipa::path(
+    post, path = "/api/choose/typed", request_body = TypedPart,
+    responses(
+        (status = 200, description = "The situation with it", body = Draft),
+        (status = 400, description = "Not JSON, or not a situation", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "No such field, or values out of reason", body = Problem)
+    )
+)]
+pub async fn typed(State(app): State<App>, Body(asked): Body<TypedPart>) -> Result<Json<Draft>, Error> {
+    let draft = put_typed(&asked.draft, &asked.field, asked.value, &app.settings().reader())
+        .ok_or_else(|| Error::fault("field", "No field is called so. The sentence names those that can be typed."))?;
+    known(&draft)?;
+    Situation::read(&draft).map_err(Error::Unusable)?;
+    Ok(Json(draft))
 }
 
 /// What a part can be changed to, each with the knot it would put first.
@@ -104,26 +149,13 @@ pub async fn options(State(app): State<App>, Body(asked): Body<PartOf>) -> Resul
     if !PART_IDS.contains(&asked.part.as_str()) {
         return Err(Error::fault("part", format!("No part is called so. Parts are: {}.", PART_IDS.join(", "))));
     }
-    let settings = app.settings();
     known(&asked.draft)?;
-    let draft = with_habits(asked.draft, &settings);
-    Situation::read(&draft).map_err(Error::Unusable)?;
-    Ok(Json(part_options(&draft, &asked.part, catalogue(), &settings.reader())))
+    Situation::read(&asked.draft).map_err(Error::Unusable)?;
+    Ok(Json(part_options(&asked.draft, &asked.part, catalogue(), &app.habits(), &app.settings().reader())))
 }
 
 /// Refuses names of schools and knots there are none of.
 fn known(draft: &Draft) -> Result<(), Error> {
     let faults = unknown_names(draft, catalogue());
     if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
-}
-
-/// The person's schools and known knots, unless the draft names its own.
-fn with_habits(mut draft: Draft, settings: &crate::store::Settings) -> Draft {
-    if draft.schools.is_empty() {
-        draft.schools = settings.schools.clone();
-    }
-    if draft.knows.is_empty() {
-        draft.knows = settings.knows.clone();
-    }
-    draft
 }

@@ -26,7 +26,9 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
     )
 )]
 pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result<(StatusCode, Json<KitCord>), Error> {
-    Ok((StatusCode::CREATED, Json(KitCord::add(&app.pool, &input).await?)))
+    let added = KitCord::add(&app.pool, &input).await?;
+    app.kit_changed().await?;
+    Ok((StatusCode::CREATED, Json(added)))
 }
 
 /// Changes a hank.
@@ -47,7 +49,9 @@ pub async fn put(
     Path(id): Path<i64>,
     Body(input): Body<CordInput>,
 ) -> Result<Json<KitCord>, Error> {
-    Ok(Json(KitCord::put(&app.pool, id, &input).await?))
+    let changed = KitCord::put(&app.pool, id, &input).await?;
+    app.kit_changed().await?;
+    Ok(Json(changed))
 }
 
 /// Takes a hank out of the kit.
@@ -61,6 +65,7 @@ pub async fn put(
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
     KitCord::delete(&app.pool, id).await?;
+    app.kit_changed().await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -74,5 +79,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
     )
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
-    Ok(Json(KitCord::restore(&app.pool, id).await?))
+    let restored = KitCord::restore(&app.pool, id).await?;
+    app.kit_changed().await?;
+    Ok(Json(restored))
 }

@@ -8,12 +8,13 @@ use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
-use umbet_core::draw::{self, Figure, Mark, ObjectLook, STANDALONE_STYLE, Scene, draw, to_svg};
-use umbet_core::knot::Knot;
+use std::borrow::Cow;
+use umbet_core::draw::{self, Figure, Mark, ObjectLook, Pulls, STANDALONE_STYLE, Scene, draw, to_svg};
 use umbet_core::knot::path::Strand;
 use umbet_core::knot::spline::P2;
+use umbet_core::knot::{Knot, Mend};
 use umbet_core::object::{object_kind, surface};
-use umbet_core::situation::{Fault, Shape};
+use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::misstep_written;
 use umbet_core::units::Length;
@@ -59,6 +60,17 @@ pub struct FigureQuery {
     surface: Option<String>,
     /// Shape of the object.
     shape: Option<Shape>,
+    /// The task it is tied for: some knots lie otherwise for another.
+    task: Option<Task>,
+    /// Changes made to it, by name and parted by commas, such as `slip-last`.
+    #[param(max_length = 120)]
+    mends: Option<String>,
+    /// Length of the tail; the knot's usual one when absent.
+    #[param(minimum = 1, maximum = 5000)]
+    tail_mm: Option<f64>,
+    /// Which way it pulls.
+    #[serde(default)]
+    pulls: Pulls,
     /// Words at the pull arrow.
     #[param(max_length = 40)]
     pull: Option<String>,
@@ -87,11 +99,16 @@ impl FigureQuery {
             ("height", self.height, 60.0, 2000.0),
             ("size_mm", self.size_mm, 1.0, 2000.0),
             ("cord_mm", self.cord_mm, 0.5, 60.0),
+            ("tail_mm", self.tail_mm, 1.0, 5000.0),
         ];
         let mut faults: Vec<Fault> =
             ranges.into_iter().filter_map(|(field, v, least, most)| outside(field, v, least, most)).collect();
         if self.surface.as_deref().is_some_and(|s| surface(s).is_none()) {
             faults.push(Fault { field: "surface".into(), says: "No such surface. Take one of the list.".into() });
+        }
+        if self.mends().is_none() {
+            let says = "Write changes by name, parted by commas: slip-last, stopper-on-tail.".into();
+            faults.push(Fault { field: "mends".into(), says });
         }
         if self.pull.as_ref().is_some_and(|p| p.chars().count() > 40) {
             faults.push(Fault { field: "pull".into(), says: "Keep the words at the arrow to 40 characters.".into() });
@@ -106,6 +123,17 @@ impl FigureQuery {
             }
         }
         if faults.is_empty() { Ok(()) } else { Err(Error::Unusable(faults)) }
+    }
+
+    /// The changes asked for; `None` when one has no such name.
+    fn mends(&self) -> Option<Vec<Mend>> {
+        let named = |name: &str| serde_json::from_value(name.into()).ok();
+        self.mends.as_deref().unwrap_or_default().split(',').filter(|m| !m.is_empty()).map(named).collect()
+    }
+
+    /// The knot as it is to be drawn: for its task, with its changes, round its object where one is asked for.
+    pub fn tied<'a>(&self, knot: &'a Knot) -> Cow<'a, Knot> {
+        knot.as_tied(self.task, &self.mends().unwrap_or_default(), self.shape.is_some())
     }
 
     /// The picture is to stand alone.
@@ -129,7 +157,8 @@ impl FigureQuery {
             section: kind.map_or_else(Default::default, |k| k.section),
             dimension: size_mm.filter(|_| self.dimensions).map(|mm| reader.diameter(Length::from_mm(mm))),
         };
-        let tail = tail_length(knot.entry.usage.tail, Length::from_mm(cord));
+        let usual = || tail_length(knot.entry.usage.tail, Length::from_mm(cord));
+        let tail = self.tail_mm.map_or_else(usual, Length::from_mm);
         Figure {
             size: [self.width.unwrap_or(480.0), self.height.unwrap_or(400.0)],
             step: self.step.map(|s| s - 1),
@@ -138,6 +167,7 @@ impl FigureQuery {
             object,
             labels: self.labels,
             pull: self.pull.clone(),
+            pulls: self.pulls,
             tail: (self.dimensions && tail.mm() > 1.0).then(|| format!("tail {}", reader.length(tail))),
             presses: if self.pressed { crossings(knot) } else { Vec::new() },
             marks: if self.numbered { numbered(crossings(knot)) } else { Vec::new() },
@@ -183,7 +213,12 @@ pub async fn figure(
     Query(q): Query<FigureQuery>,
 ) -> Result<Response, Error> {
     q.check()?;
-    let knot = find(&id)?;
+    let tied = if q.step.is_none() && q.way.is_none() && q.wrong.is_none() {
+        q.tied(find(&id)?)
+    } else {
+        Cow::Borrowed(find(&id)?)
+    };
+    let knot = tied.as_ref();
     let mut figure = q.figure(knot, &app);
     let scene = match (&q.wrong, q.way) {
         (None, None) => draw(knot, &figure),

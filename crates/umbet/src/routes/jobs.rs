@@ -10,9 +10,9 @@ use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Serialize;
 use std::collections::BTreeMap;
-use umbet_core::choose::{KnotAnswer, choose};
+use umbet_core::choose::{CordRefused, KnotAnswer, choose};
 use umbet_core::knot::catalogue;
-use umbet_core::situation::{Situation, sentence};
+use umbet_core::situation::{Situation, sentence, spoken};
 use umbet_core::units::Length;
 use utoipa::ToSchema;
 
@@ -33,6 +33,8 @@ pub struct JointView {
     taken: Option<KnotAnswer>,
     /// The knot that would be first now.
     first: Option<String>,
+    /// The cord is too weak; the verdict is for the one named.
+    cord_refused: Option<CordRefused>,
 }
 
 /// Cord a job's knots take, by kind.
@@ -99,20 +101,15 @@ pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Job
 
 fn view(joint: Joint, app: &App) -> Result<JointView, Error> {
     let reader = app.settings().reader();
-    let s = Situation::read(&joint.situation).map_err(Error::Unusable)?;
+    let s = Situation::read_for(&joint.situation, &app.habits()).map_err(Error::Unusable)?;
     let answer = choose(catalogue(), &s, &reader);
     let first = answer.knots.first().filter(|k| k.would_fit.is_none()).map(|k| k.name.clone());
-    let taken = joint.knot.as_ref().and_then(|id| answer.knots.into_iter().find(|k| k.id == *id));
-    let mut says = String::new();
-    for f in sentence(&s, &reader) {
-        if !says.is_empty() && !f.words.starts_with(['.', ',']) {
-            says.push(' ');
-        }
-        says.push_str(&f.words);
-    }
+    let says = spoken(&sentence(&s, &reader));
     let second = s.second.as_ref().map(|c| c.kind.name.clone());
-    let (cord, drawn) = (s.cord.kind.name.clone(), Drawn::on(&s, &reader));
-    Ok(JointView { says, cord, second, drawn, taken, first, joint })
+    let (cord, drawn) = (s.cord.kind.said(s.cord.diameter, &reader), Drawn::on(&s, &answer, &reader));
+    let cord_refused = answer.cord_refused.clone();
+    let taken = joint.knot.as_ref().and_then(|id| answer.knots.into_iter().find(|k| k.id == *id));
+    Ok(JointView { says, cord, second, drawn, taken, first, cord_refused, joint })
 }
 
 fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {

@@ -216,7 +216,7 @@ pub async fn list() -> Json<Vec<KnotSummary>> {
         tasks: k.entry.tasks.clone(),
         builds_on: k.entry.builds_on.clone(),
         one_pull: k.entry.release.one_pull,
-        in_the_bight: k.entry.hands.bight,
+        in_the_bight: k.entry.hands.bight(),
         mittens: k.entry.hands.mittens,
     };
     Json(catalogue().knots().iter().map(words).collect())
@@ -255,8 +255,8 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
         one_pull: e.release.one_pull,
         leaves: e.release.leaves.what.clone(),
         release: release_words(k),
-        needs_end: e.hands.end && !e.hands.bight,
-        in_the_bight: e.hands.bight,
+        needs_end: e.hands.end() && !e.hands.bight(),
+        in_the_bight: e.hands.bight(),
         mittens: e.hands.mittens,
         strength_kept: e.strength.kept,
         strength_source: e.strength.source.clone(),

@@ -40,6 +40,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(catalogue::catalogue))
         .routes(routes!(choose::choose))
         .routes(routes!(choose::options))
+        .routes(routes!(choose::typed))
         .routes(routes!(knots::list))
         .routes(routes!(knots::get))
         .routes(routes!(knots::list_missteps))

@@ -99,7 +99,7 @@ pub async fn work_out(app: &App, input: &ShelterInput) -> Result<ShelterView, Er
     let kit = KitCord::list(&app.pool).await?;
     let kit: Vec<Hank> = kit.into_iter().map(|c| Hank { name: c.name, kind: c.kind, length_m: c.length_m }).collect();
     let reader = settings.reader();
-    let planned = plan(&input.shelter, &kit, &settings.schools, &reader);
+    let planned = plan(&input.shelter, &kit, &app.habits(), &reader);
     Ok(match planned {
         Err(why) => ShelterView {
             impossible: Some(why.0),

@@ -36,8 +36,8 @@ watch(() => route.fullPath, open)
 watch(() => habits.changes, () => void situation.judge())
 
 const answer = computed(() => situation.choice?.answer)
-const fitting = computed(() => answer.value?.knots.filter((k) => k.verdict !== 'left-on-the-ground') ?? [])
-const ground = computed(() => answer.value?.knots.filter((k) => k.verdict === 'left-on-the-ground') ?? [])
+const fitting = computed(() => answer.value?.knots.filter((k) => k.verdict !== 'does-not-fit') ?? [])
+const ground = computed(() => answer.value?.knots.filter((k) => k.verdict === 'does-not-fit') ?? [])
 const pair = computed(() => compared.value.map((id) => answer.value?.knots.find((k) => k.id === id)).filter((k) => k !== undefined))
 
 function compare(id: string) {

@@ -22,7 +22,7 @@ const address = computed(() => `/jobs/${props.job}/joints/${props.view.joint.id}
       <p v-if="view.taken" class="joint-knot"><b>{{ view.taken.name }}</b> <VerdictMark :answer="view.taken" /></p>
       <p v-else class="joint-knot"><b>No knot taken yet.</b> <template v-if="view.first">{{ view.first }} would be first.</template></p>
       <p v-if="view.taken?.mends.length"><b>{{ view.taken.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ view.taken.mends.map((m) => m.says).join(', and ') }}.</p>
-      <p v-if="view.taken?.verdict === 'left-on-the-ground'">{{ view.taken.lead.says }} <template v-if="view.first">{{ view.first }} would be first.</template></p>
+      <p v-if="view.taken?.verdict === 'does-not-fit'">{{ view.taken.lead.says }} <template v-if="view.first">{{ view.first }} would be first.</template></p>
       <p class="sub says">{{ view.says }}</p>
       <p v-if="view.joint.note" class="note">{{ view.joint.note }}</p>
     </div>

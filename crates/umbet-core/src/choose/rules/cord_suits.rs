@@ -21,6 +21,14 @@ pub const CONSTRUCTION: Rule = Rule {
                         "Fits round cord",
                     );
                 }
+                Construction::Wire if !needs.wire => {
+                    return refuses(
+                        "construction",
+                        "Wire kinks in it and springs out: it takes a round turn and half hitches, or a swaged eye."
+                            .into(),
+                        "Fits cord that bends",
+                    );
+                }
                 Construction::Shock if !needs.shock => {
                     return refuses(
                         "construction",
@@ -97,7 +105,7 @@ pub const UNEQUAL: Rule = Rule {
                 "Fits cords of one thickness",
             );
         }
-        if needs.doubles_from.is_some_and(|from| ratio >= from) && !c.doubled {
+        if needs.doubles_from.is_some_and(|from| ratio >= from) && !c.has(Mend::DoubleIt) {
             return wants(
                 "unequal",
                 &[Mend::DoubleIt],
@@ -124,8 +132,8 @@ pub const SLICK: Rule = Rule {
             Wear::Stays => None,
             Wear::Loosens => wants(
                 "slick",
-                &[Mend::MoreTurn, Mend::DoubleIt, Mend::LongerTail],
-                format!("Slick cord rubs {low:.2} to {high:.2} on itself: it wants one turn more, or a longer tail."),
+                &[Mend::TurnOnLine, Mend::DoubleIt, Mend::LongerTail, Mend::StopperOnTail],
+                format!("Slick cord rubs only {low:.2} to {high:.2} on itself: as it is, it creeps."),
                 "Fits grippier cord",
             ),
             Wear::Fails => wants(
@@ -159,12 +167,12 @@ pub const RAW_END: Rule = Rule {
     id: "raw-end",
     asks: "Is the end finished?",
     judge: |c, case| {
-        if !case.s.cord.raw_end || !c.knot.entry.hands.end {
+        if !case.s.cord.raw_end || !c.knot.entry.hands.end() {
             return None;
         }
         let k = case.s.cord.kind;
         let d = case.s.cord.diameter;
-        let how = if matches!(k.material.as_str(), "manila" | "jute") {
+        let how = if matches!(k.material.as_str(), "manila" | "jute" | "cotton") {
             format!("whip it, {} to {} long", case.reader.diameter(d), case.reader.diameter(d * 1.5))
         } else {
             "cut it clean and melt it; molten cord burns skin".to_owned()
@@ -179,7 +187,7 @@ pub const SHARP_BEND: Rule = Rule {
     asks: "Is the object thick enough?",
     judge: |_, case| {
         let times = case.s.object.size / case.s.cord.diameter;
-        if !case.on_a_bar() || times >= 4.0 {
+        if !case.on_a_bar() || case.s.drawn_up_only() || times >= 4.0 {
             return None;
         }
         let mut f = notes("sharp-bend", "A thin object: the sharp bend costs the cord some strength.".into())?;

@@ -1,12 +1,16 @@
 //! How does it let go?
 
 use super::{Mend, Rule, notes, number, refuses, wants};
-use crate::choose::candidate::{Candidate, Case};
+use crate::choose::candidate::Candidate;
+use crate::choose::case::Case;
 use crate::hold::{ENOUGH, capstan};
 use crate::knot::Untie;
-use crate::situation::{Off, Stays};
+use crate::situation::{Off, Stays, Task};
 use crate::topology::{Clear, known_letting};
 use std::f64::consts::TAU;
+
+/// Over this a slipped bight may not draw through (common practice).
+const DRAWS_THROUGH_N: f64 = 1000.0;
 
 /// One pull, even under load.
 pub const ONE_PULL: Rule = Rule {
@@ -21,14 +25,9 @@ pub const ONE_PULL: Rule = Rule {
                 format!("One pull frees its hitch, but {turns:.1} turns still hold here: they are taken off by hand.");
             return refuses("one-pull", says, "Fits if it may be untied by hand");
         }
-        if c.one_pull && case.s.force.n() > 1000.0 {
-            return notes(
-                "one-pull",
-                format!(
-                    "Over about {} a slipped bight may not draw through.",
-                    case.reader.force(crate::units::Force::from_n(1000.0))
-                ),
-            );
+        if c.one_pull && case.s.force.n() > DRAWS_THROUGH_N {
+            let from = case.force(DRAWS_THROUGH_N);
+            return notes("one-pull", format!("Over about {from} a slipped bight may not draw through."));
         }
         if c.one_pull {
             return notes("one-pull", "One pull on the tail frees it, even loaded.".into());
@@ -61,9 +60,9 @@ pub const LEAVES: Rule = Rule {
         let mut f = if leaves.nothing && computed.clear == Clear::Yes {
             notes("leaves", "Leaves nothing in the line.".into())
         } else if leaves.nothing {
-            notes("leaves", format!("Leaves {} in the line.", leaves.what))
+            notes("leaves", format!("Leaves in the line: {}.", leaves.what))
         } else {
-            refuses("leaves", format!("Leaves {} in the line.", leaves.what), "Fits if a knot may stay")
+            refuses("leaves", format!("Leaves in the line: {}.", leaves.what), "Fits if a knot may stay")
         }?;
         f.numbers.push(number("known from", computed.clear.because()));
         f.source = "path";
@@ -77,11 +76,23 @@ pub const BY_HAND: Rule = Rule {
     asks: "Can it be undone by hand after this load?",
     judge: |c, case| {
         let untie = c.knot.entry.release.untie;
-        let heavy = case.s.force.n() > case.strength_left(c).low / 8.0;
+        let heavy = case.heavy(c);
         match (case.s.off, untie) {
             (Off::Never, _) | (_, Untie::Easy) => None,
             (_, Untie::Cut) => refuses("by-hand", "Grips, then has to be cut.".into(), "Fits if it stays for good"),
-            (_, Untie::Jams) if heavy => notes("by-hand", "Jams under this load: bring a spike.".into()),
+            (_, Untie::Jams) if heavy => {
+                let wet = if case.s.cord.wet { "Wet and " } else { "" };
+                let says = if wet.is_empty() {
+                    format!("Jams under {}: after that only a spike undoes it.", case.force(case.s.force.n()))
+                } else {
+                    format!(
+                        "{wet}pulled with {}, it jams: after that only a spike undoes it.",
+                        case.force(case.s.force.n())
+                    )
+                };
+                refuses("by-hand", says, "Fits a lighter pull, or if it stays for good")
+            }
+            (_, Untie::Fair) if heavy => notes("by-hand", "Undone by hand with work after this pull.".into()),
             _ => None,
         }
     },
@@ -93,7 +104,7 @@ pub const ON_PURPOSE: Rule = Rule {
     asks: "Could it be let go by accident?",
     judge: |c, case| {
         let unwatched = case.s.stays == Stays::Season || matches!(case.s.off, Off::OnPurpose | Off::Never);
-        if !unwatched || !c.one_pull {
+        if !unwatched || !c.one_pull || case.s.task == Task::Stow {
             return None;
         }
         if case.s.off == Off::OnePull {
@@ -104,6 +115,23 @@ pub const ON_PURPOSE: Rule = Rule {
             &[Mend::LockBight],
             "Anything that catches the tail lets it go.".into(),
             "Fits while it is watched",
+        )
+    },
+};
+
+/// Nothing that a chance pull frees is hung over anybody's head.
+pub const OVERHEAD: Rule = Rule {
+    id: "overhead",
+    asks: "Could it come down on someone?",
+    judge: |c, case| {
+        if !case.s.overhead || !c.one_pull {
+            return None;
+        }
+        wants(
+            "overhead",
+            &[Mend::LockBight],
+            "Overhead nothing hangs by what one pull frees.".into(),
+            "Fits at hand height, watched",
         )
     },
 };

@@ -7,12 +7,13 @@ mod hands;
 mod lets_go;
 mod plainer;
 mod pulls;
-mod strength;
+pub(crate) mod strength;
 mod tension;
-mod tied_here;
+pub(crate) mod tied_here;
 
 use super::answer::{NumberWords, Reason};
-use super::candidate::{Candidate, Case};
+use super::candidate::Candidate;
+use super::case::Case;
 use crate::knot::Mend;
 
 /// How much a finding weighs.
@@ -89,33 +90,40 @@ pub struct Rule {
 pub const ALL: &[Rule] = &[
     tied_here::TASK,
     tied_here::SHAPE,
-    tied_here::ACCESS,
+    tied_here::ONTO,
+    tied_here::PASSES,
     tied_here::HOLE,
-    plainer::ENOUGH,
+    hands::TIGHT,
+    hands::STATE,
     cord_suits::CONSTRUCTION,
     cord_suits::JOINING_REEF,
     cord_suits::CLOSES,
     cord_suits::UNEQUAL,
-    cord_suits::SLICK,
-    cord_suits::UNLIKE,
-    cord_suits::RAW_END,
-    cord_suits::SHARP_BEND,
+    tension::TENSION,
+    strength::BEARS,
+    strength::STRONG,
+    tied_here::CORD_THERE_IS,
+    plainer::ENOUGH,
     pulls::ROUGH_ONLY,
     pulls::ALONG,
+    pulls::BOTH_PARTS,
     pulls::THREE_WAYS,
+    pulls::NEAR_END,
+    pulls::MUST_NOT_CLOSE,
     pulls::SHAKEN,
     pulls::BACKUP,
-    pulls::ROUND_TURN,
+    pulls::HANGS_TRUE,
+    cord_suits::SLICK,
     grips::GRIPS,
-    strength::STRONG,
-    strength::EDGE,
-    tension::TENSION,
     lets_go::ONE_PULL,
     lets_go::LEAVES,
     lets_go::BY_HAND,
     lets_go::ON_PURPOSE,
-    hands::TIGHT,
-    hands::STATE,
+    lets_go::OVERHEAD,
+    strength::EDGE,
+    cord_suits::UNLIKE,
+    cord_suits::RAW_END,
+    cord_suits::SHARP_BEND,
 ];
 
 /// What a rule says of a candidate.
@@ -154,7 +162,7 @@ fn number(of: &str, words: String) -> NumberWords {
 }
 
 /// With a capital first letter, to begin a sentence.
-fn capital(s: &str) -> String {
+pub(super) fn capital(s: &str) -> String {
     let mut c = s.chars();
     c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
 }

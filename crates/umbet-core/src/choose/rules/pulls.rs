@@ -1,23 +1,22 @@
 //! Which way does it pull, and how?
 
 use super::{Finding, Mend, Rule, number, refuses, wants};
-use crate::cord::Stiffness;
 use crate::knot::{Along, Backup, Stands, Wear};
 use crate::object::Finish;
 use crate::situation::{Manner, Stays, Task, Way};
+use crate::units::Length;
 
 /// What keeps its turns by roughness alone.
 pub const ROUGH_ONLY: Rule = Rule {
     id: "rough-only",
     asks: "Is it rough enough to keep its turns?",
     judge: |c, case| {
-        let m = case.s.object.material;
-        if !c.knot.entry.grip.rough_only || m.finish == Finish::Rough {
+        if !c.knot.entry.grip.rough_only || case.s.object.finish() == Finish::Rough {
             return None;
         }
         let mut f = refuses(
             "rough-only",
-            format!("Rough logs only: it slides off {} and falls open.", thing(case)),
+            format!("Rough logs only: it slides off {} and falls open.", case.thing()),
             "Fits a rough log",
         )?;
         f.numbers
@@ -36,7 +35,7 @@ pub const ALONG: Rule = Rule {
         }
         let g = &c.knot.entry.grip;
         let wanted = case.turns_wanted_along();
-        let what = thing(case);
+        let what = case.thing();
         if g.stands == Stands::Loop {
             return refuses(
                 "along",
@@ -51,7 +50,10 @@ pub const ALONG: Rule = Rule {
                 "Fits a pull one way",
             );
         }
-        if g.along == Along::Creeps && case.s.object.material.finish != Finish::Rough {
+        if c.bites_arrises(case) {
+            return super::notes("along", "Its turns bite the arrises of square stock and do not shift.".into());
+        }
+        if g.along == Along::Creeps && case.s.object.finish() != Finish::Rough {
             return refuses(
                 "along",
                 format!("Creeps along {what}: no turns lie on the side of the pull."),
@@ -103,31 +105,106 @@ pub const THREE_WAYS: Rule = Rule {
     },
 };
 
-/// Swinging, jerking, slack between.
+/// A line that runs on both ways from the object, or both of whose parts pull together.
+pub const BOTH_PARTS: Rule = Rule {
+    id: "both-parts",
+    asks: "Does it take a pull on both its parts?",
+    judge: |c, case| {
+        if !case.both_parts() || case.s.task == Task::MidLoop {
+            return None;
+        }
+        let g = &c.knot.entry.grip;
+        let rides = g.stands == Stands::Rides;
+        if !rides && !g.three_ways {
+            return refuses(
+                "both-parts",
+                "Ends the line here: it is tied with an end, and only the standing part may pull.".into(),
+                "Fits at the end of a line",
+            );
+        }
+        let how = if case.s.way == Way::AlongLine { "whichever way the line pulls" } else { "both parts together" };
+        super::notes("both-parts", format!("Takes the pull, {how}: no idle end to work out."))
+    },
+};
+
+/// A hitch near an end it can run off.
+pub const NEAR_END: Rule = Rule {
+    id: "near-end",
+    asks: "Can it run off the end?",
+    judge: |c, case| {
+        if !case.s.object.near_end {
+            return None;
+        }
+        let g = &c.knot.entry.grip;
+        let thing = case.thing();
+        if g.stands == Stands::Loop {
+            return refuses(
+                "near-end",
+                format!("A loop slides, and off the end of {thing}."),
+                "Fits away from the end",
+            );
+        }
+        if g.stands == Stands::Rides && c.swinging == Wear::Loosens {
+            return refuses(
+                "near-end",
+                format!("Works loose as it swings, and walks off the end of {thing}."),
+                "Fits with a second riding turn, or away from the end",
+            );
+        }
+        if c.turns_on_the_object() < ROUND_TURN {
+            return refuses(
+                "near-end",
+                format!("Not a round turn on {thing}: slack for a moment, it falls off the end."),
+                "Fits away from the end",
+            );
+        }
+        let clear = case.reader.length(Length::from_mm(CLEAR_OF_THE_END_MM));
+        super::notes("near-end", format!("Keep it {clear} or more from the end."))
+    },
+};
+
+/// Turns from which a hitch stays on a bar for a slack moment (common practice: a round turn).
+const ROUND_TURN: f64 = 1.4;
+/// The last hitch stays so far from a bar's end (common practice).
+const CLEAR_OF_THE_END_MM: f64 = 150.0;
+
+/// What goes round a body must not tighten on it.
+pub const MUST_NOT_CLOSE: Rule = Rule {
+    id: "must-not-close",
+    asks: "Does it tighten on what it holds?",
+    judge: |c, case| {
+        if !case.s.object.must_not_close || c.knot.entry.grip.stands == Stands::Loop {
+            return None;
+        }
+        refuses("must-not-close", "Draws tight on what it holds.".into(), "Fits what may be squeezed")
+    },
+};
+
+/// Swinging, jerking, slack between. A tail is no cure: it only takes longer to work through.
 pub const SHAKEN: Rule = Rule {
     id: "shaken",
     asks: "Does the way it is pulled work it loose?",
     judge: |c, case| {
-        const BACKUP: &[Mend] = &[Mend::BackupHalfHitch, Mend::RoundTurnFirst, Mend::MoreTurn, Mend::LongerTail];
-        let g = &c.knot.entry.grip;
-        let slack = if case.stiffness() == Stiffness::Stiff && !c.backed {
-            g.slack_stiff.map_or(c.slack, |s| s.max(c.slack))
-        } else {
-            c.slack
+        const RESISTS: &[Mend] = &[Mend::BackupHalfHitch, Mend::StopperOnTail, Mend::RoundTurnFirst];
+        if case.both_parts() && c.knot.entry.grip.stands == Stands::Rides {
+            return None;
+        }
+        let how = match (case.s.manner, case.s.object.moves) {
+            (Manner::Steady, true) => "by something that moves",
+            (manner, _) => manner.words(),
         };
-        let wear = match case.s.manner {
-            Manner::Steady => Wear::Stays,
-            Manner::Swinging => c.swinging,
-            Manner::Jerking => c.jerking,
-            Manner::SlackAndTight => slack,
-            Manner::Flogging => c.jerking.max(slack),
-        };
-        let how = case.s.manner.words();
-        match wear {
-            Wear::Stays => None,
-            Wear::Loosens => {
-                wants("shaken", BACKUP, format!("Pulled {how}, it works loose in time."), "Fits a steady pull")
+        match case.wear(c) {
+            Wear::Stays if how == Manner::Steady.words() => None,
+            Wear::Stays if c.secured() => {
+                super::notes("shaken", format!("Pulled {how}, its tail cannot work back out."))
             }
+            Wear::Stays => super::notes("shaken", format!("Pulled {how}, it stays drawn up.")),
+            Wear::Loosens => wants(
+                "shaken",
+                RESISTS,
+                format!("Pulled {how}, it works loose in time; a longer tail would only take longer."),
+                "Fits a steady pull",
+            ),
             Wear::Fails => refuses("shaken", format!("Pulled {how}, it falls apart."), "Fits a steady pull"),
         }
     },
@@ -138,18 +215,19 @@ pub const BACKUP: Rule = Rule {
     id: "backup",
     asks: "Is a half hitch wanted behind it?",
     judge: |c, case| {
-        let only_jerked = case.s.schools.iter().any(|s| s == "clove-backup-jerked");
-        let always = case.s.schools.iter().any(|s| s == "clove-backup-always");
-        let matters = always || case.s.stays != Stays::Minutes || case.s.object.material.finish != Finish::Rough;
+        let prefers = |school: &str| case.s.habits.schools.iter().any(|s| s == school);
+        let (only_jerked, always) = (prefers("clove-backup-jerked"), prefers("clove-backup-always"));
+        let matters = always || case.s.stays != Stays::Minutes || case.s.object.finish() != Finish::Rough;
         let backup = c.knot.entry.grip.backup;
         let idle = only_jerked || !matters || case.s.task == Task::Bind;
-        if c.backed || backup == Backup::Never || (backup == Backup::WhereItMatters && idle) {
+        let none_to_back = case.both_parts() || c.onto(case).is_some_and(|o| !o.with_end()) || c.one_pull;
+        if c.secured() || none_to_back || backup == Backup::Never || (backup == Backup::WhereItMatters && idle) {
             return None;
         }
         let mut f = wants(
             "backup",
             &[Mend::BackupHalfHitch],
-            "Left to itself it works loose: back it where it matters.".into(),
+            "Left to itself it works loose: a half hitch behind it keeps it.".into(),
             "Fits with both parts loaded",
         )?;
         if !always && backup == Backup::WhereItMatters {
@@ -159,28 +237,14 @@ pub const BACKUP: Rule = Rule {
     },
 };
 
-/// Hitches on the standing part, on a smooth object.
-pub const ROUND_TURN: Rule = Rule {
-    id: "round-turn",
-    asks: "Does a round turn take the load off the hitches?",
+/// A pole that is hoisted hangs true by two places.
+pub const HANGS_TRUE: Rule = Rule {
+    id: "hangs-true",
+    asks: "Does it hang true?",
     judge: |c, case| {
-        let single = c.knot.entry.grip.stands == Stands::Nooses && c.turns_along < 2;
-        if !single || case.s.object.material.finish == Finish::Rough || !case.on_a_bar() {
+        if case.s.task != Task::Hoist || c.knot.entry.grip.hangs_true {
             return None;
         }
-        let says = format!("On {} a round turn first takes the load off the hitches.", thing(case));
-        let mut f = wants("round-turn", &[Mend::RoundTurnFirst], says, "")?;
-        f.weight = super::Weight::Prefers(&[Mend::RoundTurnFirst]);
-        Some(f)
+        super::notes("hangs-true", "Held at one place it swings across: guide it with a second line.".into())
     },
 };
-
-/// The object in words: `smooth steel`.
-fn thing(case: &super::Case<'_>) -> String {
-    let name = &case.s.object.material.name;
-    match case.s.object.kind.shape {
-        crate::situation::Shape::Post => format!("a {name} post"),
-        crate::situation::Shape::Log => format!("a {name} log"),
-        _ => name.clone(),
-    }
-}

@@ -1,9 +1,11 @@
-//! Is it strong enough?
+//! Is it strong enough, and what it is tied to?
 
-use super::{Finding, Mend, Rule, Weight, number, wants};
-use crate::choose::answer::band_of_force;
+use super::{Finding, Mend, Rule, Weight, notes, number, refuses, wants};
 
-/// Strength at the weakest section over the pull.
+/// From so many times the pull nobody asks how many exactly.
+const AMPLE: f64 = 10.0;
+
+/// Strength at the weakest section over the pull. A cord too weak for every knot is refused as a cord, by [`super::super::choose`].
 pub const STRONG: Rule = Rule {
     id: "strong",
     asks: "Is the knotted cord strong enough?",
@@ -12,18 +14,21 @@ pub const STRONG: Rule = Rule {
         let times = left.low / case.s.force.n();
         let wanted = case.working_share();
         let numbers = vec![
-            number("left at the knot", format!("{}, est.", band_of_force(&case.reader, left))),
-            number("times the pull", format!("{times:.1}")),
+            number("left at the knot", format!("{}, est.", case.reader.forces(left))),
+            number("times the pull", times_words(times)),
             number("wanted", format!("{wanted:.0}")),
         ];
-        let met = c.mends().contains(&Mend::HeavierCord);
-        let (weight, says) = if times >= wanted || met {
-            (Weight::Notes, format!("Bears {times:.1} times the pull at its weakest; {wanted:.0} are wanted."))
-        } else {
-            (
-                Weight::Wants(&[Mend::HeavierCord]),
-                format!("Bears only {times:.1} times the pull; {wanted:.0} are wanted."),
-            )
+        let enough = times >= wanted || !case.asks_strength;
+        let (weight, says) = match (enough, case.s.drawn_up_only()) {
+            (true, true) => (Weight::Notes, "Not loaded: the hand gives before the cord does.".to_owned()),
+            (true, _) if times >= AMPLE.max(wanted) => (Weight::Notes, "Strength is ample.".to_owned()),
+            (true, _) => {
+                (Weight::Notes, format!("Bears {times:.1} times the pull at its weakest; {wanted:.0} are wanted."))
+            }
+            (false, true) => (Weight::Refuses, "Breaks under what the hand draws up.".to_owned()),
+            (false, false) => {
+                (Weight::Refuses, format!("Bears only {times:.1} times the pull in this cord; {wanted:.0} are wanted."))
+            }
         };
         Some(Finding {
             rule: "strong",
@@ -31,8 +36,41 @@ pub const STRONG: Rule = Rule {
             says,
             change: "Fits in stronger cord".into(),
             numbers,
-            source: "rescue-manuals",
+            source: "practice",
         })
+    },
+};
+
+/// How many times the pull, to the precision it is known to.
+pub(crate) fn times_words(times: f64) -> String {
+    if times >= AMPLE { "ample, more than ten".into() } else { format!("{times:.1}") }
+}
+
+/// What it is tied to gives before the line does.
+pub const BEARS: Rule = Rule {
+    id: "bears",
+    asks: "Does what it is tied to bear the pull?",
+    judge: |_, case| {
+        let kind = case.s.object.kind;
+        let bears = kind.bears_n.filter(|_| !case.s.drawn_up_only() && case.asks_strength)?;
+        let (n, r) = (case.s.force.n(), &case.reader);
+        let band = r.forces(bears);
+        if n > bears.high {
+            let says = format!(
+                "One {} {} at {band}, est.: {} is too much for it.",
+                kind.shape.words(),
+                kind.gives,
+                case.force(n)
+            );
+            return refuses("bears", says, "Fits with the pull shared between several");
+        }
+        if n > bears.low {
+            return notes(
+                "bears",
+                format!("One {} {} at {band}, est.: look at it first.", kind.shape.words(), kind.gives),
+            );
+        }
+        None
     },
 };
 
@@ -41,7 +79,7 @@ pub const EDGE: Rule = Rule {
     id: "edge",
     asks: "Does an edge cut it?",
     judge: |c, case| {
-        if !case.s.object.sharp_edge || c.padded {
+        if !case.s.object.sharp_edge || c.has(Mend::PadEdge) {
             return None;
         }
         wants("edge", &[Mend::PadEdge], "A hard edge saws through cord under load.".into(), "Fits a rounded edge")

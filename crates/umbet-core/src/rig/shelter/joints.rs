@@ -8,7 +8,7 @@ use super::stock::CoverKind;
 use crate::choose::{Verdict, matters, shortlist};
 use crate::knot::{Knot, catalogue};
 use crate::object::Section;
-use crate::situation::{CordDraft, Draft, Manner, Off, Shape, Situation, Stays, Task, Tension, Way};
+use crate::situation::{CordDraft, Draft, Habits, Manner, Off, Shape, Situation, Stays, Task, Tension, Way};
 use crate::units::{Band, Length, Reader};
 use crate::usage::{LengthItem, taken};
 use serde::Serialize;
@@ -66,12 +66,13 @@ pub fn joints(
     cover: &CoverKind,
     forces: &Forces,
     guys: usize,
-    schools: &[String],
+    habits: &Habits,
     reader: &Reader,
 ) -> Vec<Joint> {
+    let schools = &habits.schools;
     let [near, far] = between.anchors.map(|i| &draft.anchors[i]);
     let mut all: Vec<Joint> = Vec::new();
-    let answered = |ask: Ask| answer(ask, draft, schools, reader);
+    let answered = |ask: Ask| answer(ask, draft, habits, reader);
     all.push(answered(fixed_end(draft, near, forces, schools)));
     if uses_both(draft.pitch) {
         all.push(match draft.tighten {
@@ -125,11 +126,10 @@ fn fixed_end(draft: &ShelterDraft, a: &Anchor, f: &Forces, schools: &[String]) -
 
 fn tight_end(draft: &ShelterDraft, a: &Anchor, f: &Forces) -> Ask {
     let d = base(Task::MakeFast, &draft.ridge_cord, middle(f.ridge_n));
-    let walked = draft.tighten == Tighten::RoundTurns;
-    // Turns that were walked tight are walked off again.
-    let off = Some(if walked { Off::ByHand } else { Off::OnePull });
+    // What holds the line while it is tied are turns, and turns are walked off again.
+    let off = Some(Off::ByHand);
     let d = Draft { off, tight: true, leaves_nothing: true, ..on_anchor(d, a) };
-    let rather = walked.then_some("two-turns-slipped");
+    let rather = Some("two-turns-slipped");
     Ask { id: "tight-end", name: format!("Tightened end, {}", a.name), times: 1, draft: d, rather }
 }
 
@@ -155,14 +155,14 @@ fn guy_peg(draft: &ShelterDraft, f: &Forces, guys: usize) -> Ask {
     Ask { id: "guy-peg", name: "Guys at the pegs".into(), times: guys, draft: d, rather: None }
 }
 
-fn answer(ask: Ask, draft: &ShelterDraft, schools: &[String], reader: &Reader) -> Joint {
-    let situation = Draft { schools: schools.to_vec(), ..ask.draft };
-    let Ok(read) = Situation::read(&situation) else {
+fn answer(ask: Ask, draft: &ShelterDraft, habits: &Habits, reader: &Reader) -> Joint {
+    let situation = ask.draft;
+    let Ok(read) = Situation::read_for(&situation, habits) else {
         return unanswered(ask.id, ask.name, ask.times, situation);
     };
     let own = draft.knots.get(ask.id).map(String::as_str);
     let mut knots = shortlist(catalogue(), &read, reader, own);
-    let fits = knots.iter().take_while(|k| k.verdict != Verdict::LeftOnTheGround).count();
+    let fits = knots.iter().take_while(|k| k.verdict != Verdict::DoesNotFit).count();
     let place = |id: &str| knots.iter().position(|k| k.id == id);
     let rather = ask.rather.and_then(place).filter(|i| *i < fits);
     let wished = own.and_then(place).or(rather);
@@ -174,7 +174,7 @@ fn answer(ask: Ask, draft: &ShelterDraft, schools: &[String], reader: &Reader) -
     let taken = knots.swap_remove(at);
     let mends: Vec<String> = taken.mends.iter().map(|m| m.says.clone()).collect();
     let because = match (taken.verdict, mends.is_empty()) {
-        (Verdict::LeftOnTheGround, _) => format!("Your own choice. {}", taken.lead.says),
+        (Verdict::DoesNotFit, _) => format!("Your own choice. {}", taken.lead.says),
         (_, true) => taken.lead.says.clone(),
         (_, false) => format!("{} With {}.", taken.lead.says, mends.join(", and ")),
     };

@@ -29,6 +29,7 @@ pub use stock::{CoverKind, Ground, Slip, Stock, stock};
 pub use weakest::{MakeSo, Part};
 
 use crate::rig::line::Reach;
+use crate::situation::Habits;
 use crate::units::Reader;
 use forces::Set;
 use serde::Serialize;
@@ -83,7 +84,7 @@ const PLACE_M2: f64 = 0.9;
 ///
 /// # Panics
 /// Never on a draft without faults.
-pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Reader) -> Result<Plan, Impossible> {
+pub fn plan(draft: &ShelterDraft, kit: &[Hank], habits: &Habits, reader: &Reader) -> Result<Plan, Impossible> {
     let between = site::between(draft)?;
     let mut geometry = pitch::lay(draft, &between, 0.0, &reader.body)?;
     let cover = stock().covers.iter().find(|c| c.id == draft.cover.kind).expect("a checked cover");
@@ -101,7 +102,7 @@ pub fn plan(draft: &ShelterDraft, kit: &[Hank], schools: &[String], reader: &Rea
         }
         geometry.ties_m = geometry.ties_m.map(|tie| tie + sag);
     }
-    let joints = joints::joints(draft, &between, cover, &forces, geometry.guys.len(), schools, reader);
+    let joints = joints::joints(draft, &between, cover, &forces, geometry.guys.len(), habits, reader);
     let hitch = joints.iter().find(|j| j.id == "guy-peg").map_or("", |j| j.knot.as_str());
     let set = Set { draft, geometry: &geometry, cover, reaches: &reaches, shares };
     let judged = Judged { set, between: &between, ground, hitch };
