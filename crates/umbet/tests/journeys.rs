@@ -98,7 +98,7 @@ async fn nothing_is_lost() {
     b.see_words(".compare h2", " or ").await;
     b.see_words(".compare th", "Strength left").await;
     b.press(".ground .btn", "more, with why").await;
-    b.see_words(".more h2", "Left on the ground, and why").await;
+    b.see_words(".more h2", "What does not fit, and why").await;
 
     goto(&b, &s, "/jobs/1").await;
     b.see_words(".joint h2", "Plank bundle").await;

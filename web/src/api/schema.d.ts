@@ -742,7 +742,7 @@ export interface components {
             declined?: string | null;
             /** @description Where nothing fits: which wish to give up. */
             give_up: components["schemas"]["GiveUp"][];
-            /** @description All knots, best first; those left on the ground last. */
+            /** @description All knots, best first; those that do not fit last. */
             knots: components["schemas"]["KnotAnswer"][];
             teach_first?: components["schemas"]["TeachFirst"] | null;
         };
@@ -1660,7 +1660,7 @@ export interface components {
             reasons: components["schemas"]["Reason"][];
             /** @description The verdict. */
             verdict: components["schemas"]["Verdict"];
-            /** @description For one left on the ground: what would make it fit. */
+            /** @description For one that does not fit: what would make it fit. */
             would_fit?: string | null;
         };
         /** @description How a learner does with one knot. */

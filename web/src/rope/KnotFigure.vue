@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A drawing, made by the server for exactly this frame, so that its words keep their size.
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { drawing, type Drawn } from '../api/client'
+import { drawing, type Drawn, type KnotAnswer } from '../api/client'
 import { useHabits } from '../app/habits'
 
 const props = defineProps<{
@@ -14,7 +14,9 @@ const props = defineProps<{
   labels?: boolean
   dimensions?: boolean
   /** What it is drawn on. */
-  on?: Pick<Drawn, 'size_mm' | 'cord_mm' | 'surface' | 'shape' | 'sized'>
+  on?: Pick<Drawn, 'size_mm' | 'cord_mm' | 'surface' | 'shape' | 'sized'> & Partial<Pick<Drawn, 'task' | 'pulls'>>
+  /** The answer it illustrates: its changes and its tail are drawn. */
+  answer?: Pick<KnotAnswer, 'drawn_with' | 'facts'>
   pull?: string
   /** The other hand than the habit. */
   otherHand?: boolean
@@ -56,7 +58,11 @@ function query() {
     if (props.on.surface) q.surface = props.on.surface
     q.shape = props.on.shape
     if (props.on.sized) q.size_mm = String(props.on.size_mm)
+    if (props.on.task) q.task = props.on.task
+    if (props.pull && props.on.pulls) q.pulls = props.on.pulls
   }
+  if (props.answer?.drawn_with.length) q.mends = props.answer.drawn_with.join(',')
+  if (props.answer?.facts.tail_m) q.tail_mm = (props.answer.facts.tail_m * 1000).toFixed(1)
   if (props.dimensions) q.dimensions = 'true'
   if (props.wrong) q.wrong = props.wrong
   if (props.pressed) q.pressed = 'true'

@@ -7,7 +7,9 @@ const props = defineProps<{ answer: KnotAnswer }>()
 const sources = ref<Schemas['Source'][]>([])
 onMounted(async () => (sources.value = (await got(api.GET('/api/catalogue'))).sources))
 const title = (id: string) => sources.value.find((s) => s.id === id)?.title ?? ''
-const reasons = computed(() => [...props.answer.mends.map((m) => m.because), props.answer.lead, ...props.answer.reasons])
+// What leads stands above already, unless it refuses.
+const lead = computed(() => (props.answer.would_fit ? [props.answer.lead] : []))
+const reasons = computed(() => [...props.answer.mends.map((m) => m.because), ...lead.value, ...props.answer.reasons])
 </script>
 
 <template>

@@ -7,7 +7,7 @@ const props = defineProps<{ answer: KnotAnswer }>()
 const kind = computed(() => {
   if (props.answer.verdict === 'does-not-fit') return 'no'
   if (props.answer.verdict === 'fits-if') return 'mid'
-  return ['barely', 'slides', 'slips'].includes(props.answer.facts.grade) ? 'mid' : 'ok'
+  return ['barely', 'slips'].includes(props.answer.facts.grade) ? 'mid' : 'ok'
 })
 const words = computed(() =>
   props.answer.verdict === 'fits-if' ? `${props.answer.headline}, if mended` : props.answer.headline,

@@ -7,8 +7,8 @@ use super::judge::Judged;
 use super::rules::{Finding, Weight, strength::times_words};
 use super::{next, rank};
 use crate::knot::Mend;
-use crate::knot::{Stands, Untie};
-use crate::situation::Shape;
+use crate::knot::{Knot, Stands, Untie, catalogue};
+use crate::situation::{Coat, Shape, Task};
 use crate::units::{Band, Length, Reader};
 use crate::usage::LengthItem;
 use serde::Serialize;
@@ -124,7 +124,7 @@ pub struct KnotAnswer {
     pub reasons: Vec<Reason>,
     /// Mends made.
     pub mends: Vec<MendWords>,
-    /// For one left on the ground: what would make it fit.
+    /// For one that does not fit: what would make it fit.
     pub would_fit: Option<String>,
     /// Why it stands ahead of the next.
     pub ahead: Option<String>,
@@ -192,7 +192,7 @@ pub struct Answer {
     pub declined: Option<String>,
     /// The cord is refused; the knots are judged in another.
     pub cord_refused: Option<CordRefused>,
-    /// All knots, best first; those left on the ground last.
+    /// All knots, best first; those that do not fit last.
     pub knots: Vec<KnotAnswer>,
     /// Where nothing fits: which wish to give up.
     pub give_up: Vec<GiveUp>,
@@ -248,11 +248,17 @@ pub(super) fn put(
     Answer { declined: None, cord_refused, knots, give_up, cautions: cautions(case), teach_first: teach_first(judged) }
 }
 
+/// How many knots are learnt before this one: what it builds on, and what that builds on.
+fn learnt_before(knot: &Knot) -> usize {
+    let built = knot.entry.builds_on.iter().filter_map(|id| catalogue().find(id));
+    built.map(|k| 1 + learnt_before(k)).sum()
+}
+
 /// Of the first few that fit: the one that builds on nothing and takes the fewest moves.
 fn teach_first(judged: &[Judged<'_>]) -> Option<TeachFirst> {
     const AMONG: usize = 5;
     let few: Vec<&Judged<'_>> = judged.iter().filter(|j| j.fits()).take(AMONG).collect();
-    let first = few.iter().min_by_key(|j| (j.candidate.knot.entry.builds_on.len(), j.candidate.moves))?;
+    let first = few.iter().min_by_key(|j| (learnt_before(j.candidate.knot), j.candidate.moves))?;
     if few.len() < 2 {
         return None;
     }
@@ -272,29 +278,22 @@ fn teach_first(judged: &[Judged<'_>]) -> Option<TeachFirst> {
 
 /// Cautions that belong to the situation, whatever the knot; eight words at most.
 fn cautions(case: &Case<'_>) -> Vec<String> {
-    let mut list = Vec::new();
-    if case.s.force.n() >= 400.0 {
-        list.push("Tight line whips: stand clear of it.".into());
-    }
-    if matches!(case.s.object.kind.shape, Shape::Post) && case.s.object.size > Length::from_mm(80.0) {
-        list.push("Line at neck height: flag it.".into());
-    }
-    if case.s.task == crate::situation::Task::Drag {
-        list.push("Nobody downhill of the log.".into());
-    }
-    if case.s.overhead || case.s.task == crate::situation::Task::Hoist {
-        list.push("Nobody under it: rated gear, competent person.".into());
-    }
-    if case.s.object.must_not_close {
-        list.push("A loop round a body must not tighten.".into());
-    }
-    if case.s.object.moves {
-        list.push("Hand never inside a loop that can jerk.".into());
-    }
-    if case.s.object.coat == crate::situation::Coat::Ice {
-        list.push("Ice melts and re-freezes: look again soon.".into());
-    }
-    list
+    let s = case.s;
+    let tree = s.object.kind.shape == Shape::Post && s.object.size > Length::from_mm(80.0);
+    // What can hurt most stands first: a page shows the first few.
+    [
+        (s.object.must_not_close, "A loop round a body must not tighten."),
+        (s.overhead || s.task == Task::Hoist, "Nobody under it: rated gear, competent person."),
+        (s.object.moves, "Hand never inside a loop that can jerk."),
+        (s.task == Task::Drag, "Nobody downhill of the log."),
+        (s.force.n() >= 400.0, "Tight line whips: stand clear of it."),
+        (tree && !s.object.must_not_close, "Line at neck height: flag it."),
+        (s.object.coat == Coat::Ice, "Ice melts and re-freezes: look again soon."),
+    ]
+    .into_iter()
+    .filter(|(so, _)| *so)
+    .map(|(_, says)| says.to_owned())
+    .collect()
 }
 
 fn knot_answer(j: &Judged<'_>, ahead: Option<String>, case: &Case<'_>) -> KnotAnswer {

@@ -176,7 +176,9 @@ impl<'a> Candidate<'a> {
     /// The tail of each rope whose end it ties; none where it is made in the bight.
     pub(super) fn tails(&self, case: &Case<'_>) -> Vec<Length> {
         let in_the_bight = self.onto(case).is_some_and(|o| !o.with_end()) && self.knot.entry.hands.end();
-        let tail = if in_the_bight { Tail { diameters: 0.0, least_m: 0.0 } } else { self.tail };
+        // Nor where both parts run on.
+        let runs_on = case.both_parts() && self.knot.entry.grip.stands == Stands::Rides;
+        let tail = if in_the_bight || runs_on { Tail { diameters: 0.0, least_m: 0.0 } } else { self.tail };
         self.ends(case).into_iter().map(|d| tail_length(tail, d)).collect()
     }
 

@@ -101,11 +101,14 @@ fn strong_enough(s: &Situation, wanted: f64) -> Vec<(&'static Cord, bool)> {
         matches!(c.construction, Construction::Webbing | Construction::Shock | Construction::Wire)
             && c.construction != was
     };
-    let own = s.habits.kit.iter().filter_map(|id| cord(id)).map(|c| (c, true));
+    // Of the kit the weakest that bears it, slick cord last.
+    let mut own: Vec<&'static Cord> = s.habits.kit.iter().filter_map(|id| cord(id)).collect();
+    own.sort_by(|a, b| a.slick().cmp(&b.slick()).then(a.strength_n.low.total_cmp(&b.strength_n.low)));
     let mut others: Vec<&'static Cord> = cords().iter().collect();
     others.sort_by(|a, b| {
         (a.construction != was).cmp(&(b.construction != was)).then(a.strength_n.low.total_cmp(&b.strength_n.low))
     });
+    let own = own.into_iter().map(|c| (c, true));
     own.chain(others.into_iter().map(|c| (c, false)))
         .filter(|(c, _)| !odd(c) && bears_knotted(&sound(c, s.cord.wet), s, wanted))
         .collect()

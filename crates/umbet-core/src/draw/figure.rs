@@ -361,9 +361,10 @@ fn pull_arrow(run: &Run, words: &str, view: &View, size: P2) -> Option<Vec<Item>
     let page: Vec<P2> = run.points.iter().map(|p| view.page([p[0], p[1]])).collect();
     let inside = |p: &P2| p[0] > 40.0 && p[0] < size[0] - 40.0 && p[1] > 40.0 && p[1] < size[1] - 40.0;
     let i = page.iter().position(inside)?;
-    let before = page[i.saturating_sub(4)];
-    let l = distance(before, page[i]).max(1e-9);
-    let way = [(before[0] - page[i][0]) / l, (before[1] - page[i][1]) / l];
+    // Outward: from farther along the rope to nearer its end.
+    let (from, to) = (page[(i + 4).min(page.len() - 1)], page[i.saturating_sub(4)]);
+    let l = distance(from, to).max(1e-9);
+    let way = [(to[0] - from[0]) / l, (to[1] - from[1]) / l];
     let n = [-way[1], way[0]];
     let clear = view.scale * 0.7 + 18.0;
     let from = [page[i][0] + n[0] * clear - way[0] * 20.0, page[i][1] + n[1] * clear - way[1] * 20.0];

@@ -169,8 +169,10 @@ pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2, on_the_right: 
             ]
         }
         Axis::Y => {
-            let y = size[1] - 18.0;
-            vec![text([c[0] + r + 10.0, y], Anchor::Start)]
+            // Beside the bar where there is room, else on its face.
+            let (x, y, wide) = (c[0] + r + 10.0, size[1] - 18.0, words.len() as f64 * 9.2);
+            let room = x + wide < size[0];
+            vec![if room { text([x, y], Anchor::Start) } else { text([size[0] - 8.0, y], Anchor::End) }]
         }
         Axis::Z => {
             // Above the rope that goes round it.

@@ -28,8 +28,8 @@ pub struct Drawn {
     shape: Shape,
     /// The object has a size worth a dimension.
     sized: bool,
-    /// The pull, in words.
-    pull: String,
+    /// The pull, in words; absent where it is only drawn up.
+    pull: Option<String>,
     /// Which way it pulls.
     pulls: Pulls,
     /// The task: some knots lie otherwise for another.
@@ -60,7 +60,7 @@ impl Drawn {
             surface: s.object.material.id.clone(),
             shape: kind.shape,
             sized: kind.sized,
-            pull: reader.force(s.force),
+            pull: (!s.drawn_up_only()).then(|| reader.force(s.force)),
             pulls: match s.way {
                 Way::Away | Way::ThreeWays => Pulls::Standing,
                 Way::Along => Pulls::Along,

@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import IconArrow from '~icons/lucide/arrow-right'
 import type { Drawn, KnotAnswer } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
+import AskedList from '../../ui/AskedList.vue'
 import ReasonList from '../../ui/ReasonList.vue'
 import GripScale from '../../ui/GripScale.vue'
 import VerdictMark from '../../ui/VerdictMark.vue'
@@ -23,7 +24,7 @@ const look = () => (situation.knot = props.answer.id)
   <article class="answer" :class="{ first }">
     <RouterLink :to="`/knots/${answer.id}`" class="answer-draw" @click="look">
       <span class="visually-hidden">How to tie the {{ answer.name }}</span>
-      <span class="answer-figure"><KnotFigure :knot="answer.id" :on="drawn" :pull="first ? drawn.pull : undefined" :dimensions="first" /></span>
+      <span class="answer-figure"><KnotFigure :knot="answer.id" :on="drawn" :answer="answer" :pull="first ? (drawn.pull ?? undefined) : undefined" :dimensions="first" /></span>
       <span class="order">{{ order[place] }}</span>
       <span v-if="first" class="flags"><span v-for="c in flags" :key="c" class="small-pennant">{{ c }}</span></span>
     </RouterLink>
@@ -31,15 +32,18 @@ const look = () => (situation.knot = props.answer.id)
       <h2><RouterLink :to="`/knots/${answer.id}`" @click="look">{{ answer.name }}</RouterLink></h2>
       <VerdictMark :answer="answer" />
       <p v-if="mends" class="mend"><b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ mends }}.</p>
-      <p v-if="first || !mends" class="why">{{ answer.lead.says }} <template v-if="first">{{ answer.ahead }}</template></p>
+      <p class="why">{{ answer.lead.says }} <template v-if="first">{{ answer.ahead }}</template></p>
       <GripScale :facts="answer.facts" />
       <dl class="facts">
         <div><dt>Takes</dt><dd>{{ answer.facts.cord_words }}<template v-if="answer.facts.tail_words">, tail {{ answer.facts.tail_words }}</template></dd></div>
         <div><dt>Moves</dt><dd>{{ answer.facts.moves }}</dd></div>
-        <div v-if="first"><dt>Bears</dt><dd>{{ answer.facts.times_the_pull.toFixed(1) }} × the pull, est.</dd></div>
+        <div v-if="first"><dt>Bears</dt><dd>{{ answer.facts.times_words }}, est.</dd></div>
         <div v-if="first"><dt>Leaves</dt><dd>{{ answer.facts.leaves }}</dd></div>
       </dl>
-      <ReasonList v-if="why" :answer="answer" />
+      <template v-if="why">
+        <AskedList :answer="answer" />
+        <ReasonList :answer="answer" />
+      </template>
       <div class="answer-do">
         <BButton :class="first ? 'btn-tar' : 'btn-tab'" @click="emit('take')">{{ taken ? 'Taken' : first ? 'Take this one' : 'Take it' }} <IconArrow v-if="!taken" class="i" /></BButton>
         <BButton class="btn-bare" variant="link" :aria-expanded="why" @click="why = !why">{{ why ? 'Less' : 'Why' }}</BButton>

@@ -71,7 +71,10 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
         <h1>Declined</h1>
         <p class="mt-3">{{ answer.declined }}</p>
       </section>
-      <TransitionGroup v-else-if="situation.choice" tag="section" name="rail" class="rail" aria-label="Answers">
+      <section v-if="answer?.cord_refused" class="cord-refused" role="status">
+        <p><b>{{ answer.cord_refused.says }}</b> {{ answer.cord_refused.take }}</p>
+      </section>
+      <TransitionGroup v-if="situation.choice && !answer?.declined" tag="section" name="rail" class="rail" aria-label="Answers">
         <AnswerColumn
           v-for="(k, i) in fitting.slice(0, 3)" :key="k.id" :answer="k" :place="i" :drawn="situation.choice.drawn"
           :compared="compared.includes(k.id)" :taken="situation.joint?.knot === k.id" :flags="[...(answer?.cautions ?? []), ...k.cautions].slice(0, 2)" @take="take(k)" @compare="compare(k.id)"
@@ -86,6 +89,7 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
           </ul>
         </div>
       </TransitionGroup>
+      <p v-if="answer?.teach_first" class="teach-first">{{ answer.teach_first.says }}</p>
       <CompareTwo v-if="pair.length === 2 && situation.choice" :pair="pair" :drawn="situation.choice.drawn" @close="compared = []" />
       <GroundStrip
         v-if="situation.choice && !answer?.declined" :more="fitting.slice(3)" :ground="ground" :compared="compared"

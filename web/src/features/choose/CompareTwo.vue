@@ -10,14 +10,14 @@ defineEmits<{ close: [] }>()
 const head = ref<HTMLElement>()
 onMounted(() => {
   head.value?.focus({ preventScroll: true })
-  head.value?.scrollIntoView({ block: 'center' })
+  head.value?.scrollIntoView({ block: 'nearest' })
 })
 
 const untie: Record<string, string> = { easy: 'by hand, after any load', fair: 'by hand, with work', jams: 'jams under load', cut: 'has to be cut' }
 const rows = computed(() => {
   const of = (says: string, value: (k: KnotAnswer) => string) => ({ says, values: props.pair.map(value) })
-  return [
-    of('Why', (k) => k.lead.says),
+  const all = [
+    of('What it does here', (k) => k.lead.says),
     of('Mended by', (k) => k.mends.map((m) => m.says).join(', ') || 'nothing'),
     of('Grip needed', (k) => (k.facts.grip_needed == null ? 'none' : `${k.facts.grip_needed.toFixed(2)}, est.`)),
     of('Strength left', (k) => `${k.facts.strength_words}, est.`),
@@ -25,8 +25,12 @@ const rows = computed(() => {
     of('Moves', (k) => String(k.facts.moves)),
     of('Lets go', (k) => (k.facts.one_pull ? 'by one pull' : (untie[k.facts.untie] ?? ''))),
     of('Leaves', (k) => k.facts.leaves),
+    of('Gives first', (k) => k.asked.find((q) => q.asks.includes('gives first'))?.says ?? ''),
     of('Look for', (k) => k.look_for),
   ]
+  // What differs stands first; what is alike behind it.
+  const alike = (r: { values: string[] }) => r.values[0] === r.values[1]
+  return [...all.filter((r) => !alike(r)), ...all.filter(alike)]
 })
 </script>
 
@@ -41,7 +45,7 @@ const rows = computed(() => {
         <thead>
           <tr>
             <td></td>
-            <th v-for="k in pair" :key="k.id" scope="col"><KnotFigure class="compare-draw" :knot="k.id" :on="drawn" />{{ k.name }}<br /><VerdictMark :answer="k" /></th>
+            <th v-for="k in pair" :key="k.id" scope="col"><KnotFigure class="compare-draw" :knot="k.id" :on="drawn" :answer="k" />{{ k.name }}<br /><VerdictMark :answer="k" /></th>
           </tr>
         </thead>
         <tbody>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The other road: answers behind the third, and what is left on the ground, each with why.
+// The other road: answers behind the third, and what does not fit, each with why.
 import { computed, ref } from 'vue'
 import IconChevron from '~icons/lucide/chevron-right'
 import type { Drawn, KnotAnswer } from '../../api/client'
@@ -13,9 +13,9 @@ const rest = computed(() => props.more.length + Math.max(props.ground.length - 4
 </script>
 
 <template>
-  <section class="ground" aria-label="Left on the ground">
+  <section class="ground" aria-label="What does not fit">
     <div class="ground-head">
-      <h2>Left on the ground</h2>
+      <h2>Does not fit here</h2>
       <BButton v-if="rest" class="btn-bare" variant="link" :aria-expanded="all" @click="all = !all">
         {{ all ? 'Fewer' : `and ${rest} more, with why` }} <IconChevron class="i" />
       </BButton>
@@ -43,7 +43,7 @@ const rest = computed(() => props.more.length + Math.max(props.ground.length - 4
           </li>
         </ul>
       </template>
-      <h2>Left on the ground, and why</h2>
+      <h2>What does not fit, and why</h2>
       <ul class="list">
         <li v-for="k in ground" :key="k.id">
           <div><h3><RouterLink :to="`/knots/${k.id}`">{{ k.name }}</RouterLink></h3><p>{{ k.lead.says }} <b v-if="k.would_fit">{{ k.would_fit }}.</b></p></div>

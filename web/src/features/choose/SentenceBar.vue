@@ -2,14 +2,15 @@
 // The situation, said. Each part is a button; pressing one opens what it can be changed to.
 import { computed, nextTick, ref, watch } from 'vue'
 import IconClose from '~icons/lucide/x'
-import { api, got, type Draft, type Fragment, type OptionWords } from '../../api/client'
+import { Trouble, api, got, type Draft, type Fragment, type OptionWords } from '../../api/client'
 
 const props = defineProps<{ sentence: Fragment[]; draft: Draft }>()
 const emit = defineEmits<{ say: [draft: Draft] }>()
 
 const open = ref<string>()
 const list = ref<OptionWords[]>([])
-const number = ref('')
+const typedIn = ref<Record<string, string>>({})
+const refused = ref('')
 const panel = ref<HTMLElement>()
 const here = computed(() => props.sentence.find((f) => f.part === open.value))
 
@@ -17,7 +18,8 @@ async function toggle(f: Fragment) {
   if (!f.part || open.value === f.part) return close()
   list.value = []
   open.value = f.part
-  number.value = said(f)
+  typedIn.value = said(f)
+  refused.value = ''
   await ask(f.part)
   await nextTick()
   if (panel.value?.contains(document.activeElement)) return
@@ -30,9 +32,9 @@ async function ask(part: string) {
   if (open.value !== part) return
   list.value = options
 }
-const said = (f?: Fragment) => String(f?.number?.value ?? '')
+const said = (f?: Fragment) => Object.fromEntries((f?.numbers ?? []).map((n) => [n.field, String(n.value)]))
 // What is being typed stays until the sentence says another number.
-watch(() => said(here.value), (is) => (number.value = is))
+watch(() => JSON.stringify(said(here.value)), () => (typedIn.value = said(here.value)))
 watch(() => props.draft, () => open.value && void ask(open.value))
 
 function close() {
@@ -46,16 +48,17 @@ function choose(o: OptionWords) {
   if (open.value !== 'object') close()
 }
 
-/** Puts a typed number into its field of the draft, as `cord.diameter_mm` names it. */
-function typed() {
-  const field = here.value?.number?.field
-  const value = Number(number.value.replace(',', '.'))
-  if (!field || number.value.trim() === '') return
-  const next = structuredClone(JSON.parse(JSON.stringify(props.draft))) as Draft
-  const [first, second] = field.split('.') as [keyof Draft, string?]
-  if (second) Object.assign((next[first] ??= { ...next.cord } as never) as object, { [second]: value })
-  else Object.assign(next, { [first]: value })
-  emit('say', next)
+/** Puts a typed number into its field; the server knows the reader's unit. */
+async function typed(field: string) {
+  const text = (typedIn.value[field] ?? '').trim()
+  const value = Number(text.replace(',', '.'))
+  if (text === '' || Number.isNaN(value)) return
+  try {
+    emit('say', await got(api.POST('/api/choose/typed', { body: { draft: props.draft, field, value } })))
+    refused.value = ''
+  } catch (e) {
+    refused.value = e instanceof Trouble ? (e.faults[0]?.says ?? e.message) : String(e)
+  }
 }
 
 const gap = (f: Fragment, i: number) => (i > 0 && !/^[.,]/.test(f.words) ? ' ' : '')
@@ -75,11 +78,12 @@ const gap = (f: Fragment, i: number) => (i > 0 && !/^[.,]/.test(f.words) ? ' ' :
         <h2>{{ here.label }}</h2>
         <BButton class="btn-bare" variant="link" aria-label="Close" @click="close"><IconClose class="i" /></BButton>
       </div>
-      <form v-if="here.number" class="typed" @submit.prevent="typed">
-        <label :for="`typed-${open}`">{{ here.number.label }}, {{ here.number.unit }}</label>
-        <BFormInput :id="`typed-${open}`" v-model="number" inputmode="decimal" autocomplete="off" />
+      <form v-for="n in here.numbers" :key="n.field" class="typed" @submit.prevent="typed(n.field)">
+        <label :for="`typed-${n.field}`">{{ n.label }}, {{ n.unit }}</label>
+        <BFormInput :id="`typed-${n.field}`" v-model="typedIn[n.field]" inputmode="decimal" autocomplete="off" />
         <BButton type="submit" class="btn-tab">Set</BButton>
       </form>
+      <p v-if="refused" class="trouble" role="alert">{{ refused }}</p>
       <ul>
         <li v-for="o in list" :key="o.words">
           <button type="button" :aria-pressed="o.on" :class="{ on: o.on }" @click="choose(o)">

@@ -16,7 +16,8 @@ const usual: Draft = {
 function kept(): Draft {
   try {
     const text = localStorage.getItem(KEPT)
-    return text ? (JSON.parse(text) as Draft) : usual
+    // Habits are not the joint's: what an earlier version kept of them is left out.
+    return text ? { ...(JSON.parse(text) as Draft), knows: undefined, schools: undefined } : usual
   } catch {
     return usual
   }

@@ -14,7 +14,7 @@ const address = computed(() => `/jobs/${props.job}/joints/${props.view.joint.id}
 <template>
   <li class="joint">
     <RouterLink class="joint-draw cloth" :to="view.joint.knot ? `/knots/${view.joint.knot}` : address" :aria-label="view.taken ? `How to tie the ${view.taken.name}` : 'Choose'">
-      <KnotFigure v-if="view.joint.knot" :knot="view.joint.knot" :on="view.drawn" />
+      <KnotFigure v-if="view.joint.knot" :knot="view.joint.knot" :on="view.drawn" :answer="view.taken ?? undefined" />
       <span v-else class="dots" aria-hidden="true">· · ·</span>
     </RouterLink>
     <div class="joint-say">
@@ -23,6 +23,7 @@ const address = computed(() => `/jobs/${props.job}/joints/${props.view.joint.id}
       <p v-else class="joint-knot"><b>No knot taken yet.</b> <template v-if="view.first">{{ view.first }} would be first.</template></p>
       <p v-if="view.taken?.mends.length"><b>{{ view.taken.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ view.taken.mends.map((m) => m.says).join(', and ') }}.</p>
       <p v-if="view.taken?.verdict === 'does-not-fit'">{{ view.taken.lead.says }} <template v-if="view.first">{{ view.first }} would be first.</template></p>
+      <p v-if="view.cord_refused"><b>{{ view.cord_refused.says }}</b> {{ view.cord_refused.take }}</p>
       <p class="sub says">{{ view.says }}</p>
       <p v-if="view.joint.note" class="note">{{ view.joint.note }}</p>
     </div>

@@ -15,7 +15,7 @@ pub const STRONG: Rule = Rule {
         let wanted = case.working_share();
         let numbers = vec![
             number("left at the knot", format!("{}, est.", case.reader.forces(left))),
-            number("times the pull", times_words(times)),
+            number("bears", times_words(times)),
             number("wanted", format!("{wanted:.0}")),
         ];
         let enough = times >= wanted || !case.asks_strength;
@@ -43,7 +43,7 @@ pub const STRONG: Rule = Rule {
 
 /// How many times the pull, to the precision it is known to.
 pub(crate) fn times_words(times: f64) -> String {
-    if times >= AMPLE { "ample, more than ten".into() } else { format!("{times:.1}") }
+    if times >= AMPLE { "ample: over 10 × the pull".into() } else { format!("{times:.1} × the pull") }
 }
 
 /// What it is tied to gives before the line does.
