@@ -8,7 +8,7 @@ use umbet_core::units::{Reader, UnitSystem};
 const PITCHES: [Pitch; 5] = [Pitch::AFrame, Pitch::LeanTo, Pitch::FlatFly, Pitch::HalfPyramid, Pitch::PloughPoint];
 
 fn planned(d: &ShelterDraft) -> Plan {
-    plan(d, &[], &[], &Reader::default()).unwrap_or_else(|e| panic!("{:?}: {}", d.pitch, e.0))
+    plan(d, &[], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{:?}: {}", d.pitch, e.0))
 }
 
 fn drawn(pitch: Pitch) -> (ShelterDraft, Plan, ShelterLooks) {

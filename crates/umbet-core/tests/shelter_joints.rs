@@ -12,7 +12,7 @@ fn shelter() -> ShelterDraft {
 }
 
 fn planned(d: &ShelterDraft) -> Plan {
-    plan(d, &[], &[], &Reader::default()).unwrap_or_else(|e| panic!("{:?}: {}", d.pitch, e.0))
+    plan(d, &[], &Habits::default(), &Reader::default()).unwrap_or_else(|e| panic!("{:?}: {}", d.pitch, e.0))
 }
 
 #[test]

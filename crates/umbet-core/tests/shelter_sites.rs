@@ -152,7 +152,7 @@ proptest! {
             a.at_m = [x * c + y * s + east, y * c - x * s];
         }
         turned.wind_from_deg = still.wind_from_deg.map(|w| (w + by) % 360.0);
-        let of = |d: &ShelterDraft| plan(d, &[], &[], &Reader::default());
+        let of = |d: &ShelterDraft| plan(d, &[], &Habits::default(), &Reader::default());
         if let (Ok(a), Ok(b)) = (of(&still), of(&turned)) {
             prop_assert!((a.forces.hardest_guy_n.high / b.forces.hardest_guy_n.high - 1.0).abs() < 1e-6);
             prop_assert!((a.geometry.ridge_m - b.geometry.ridge_m).abs() < 1e-6);

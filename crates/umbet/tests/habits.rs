@@ -117,7 +117,7 @@ async fn two_windows_do_not_overwrite_each_other() {
     let (status, _) = s.put("/api/joints/1", &other).await;
     assert!(status.is_success());
     b.press(".part", "by hand").await;
-    b.press(".choices li button", "never").await;
+    b.press(".choices li button", "stays for good").await;
     b.see_words(".trouble", "changed in another window").await;
     until(&s, "/api/jobs/1", "/joints/0/joint/name", &json!("Renamed elsewhere")).await;
     until(&s, "/api/jobs/1", "/joints/0/joint/situation/off", &json!("by-hand")).await;

@@ -92,7 +92,7 @@ async fn nothing_is_lost() {
     goto(&b, &s, "/jobs/1/joints/1").await;
     b.see_words(".part", "pipe or rail, 60 mm").await;
     b.press(".answer.first .btn", "Why").await;
-    b.see_words(".reasons .number", "times the pull").await;
+    b.see_words(".reasons .number", "bears").await;
     b.press(".answer.first .btn", "Compare").await;
     b.press(".answer:nth-of-type(2) .btn", "Compare").await;
     b.see_words(".compare h2", " or ").await;

@@ -1085,8 +1085,8 @@ export interface components {
              * @description Diameter of the cord.
              */
             cord_mm: number;
-            /** @description The pull, in words. */
-            pull: string;
+            /** @description The pull, in words; absent where it is only drawn up. */
+            pull?: string | null;
             /** @description Which way it pulls. */
             pulls: components["schemas"]["Pulls"];
             /** @description Shape. */

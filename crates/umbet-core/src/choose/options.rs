@@ -212,6 +212,12 @@ fn served(task: Task, shape: Shape, catalogue: &Catalogue) -> bool {
     match task {
         Task::Stop => matches!(shape, Shape::Hole | Shape::Ring | Shape::Eyelet),
         _ if shape == Shape::Hole => false,
+        // What is dragged or hoisted is a thing, not a fitting.
+        Task::Drag | Task::Hoist
+            if matches!(shape, Shape::Peg | Shape::Hook | Shape::Clip | Shape::Eyelet | Shape::Eye) =>
+        {
+            false
+        }
         _ => catalogue.knots().iter().any(|k| k.entry.tasks.contains(&task) && k.entry.shapes.contains(&shape)),
     }
 }

@@ -4,7 +4,7 @@ use super::answer::{CordRefused, GiveUp};
 use super::case::Case;
 use super::judge::Judged;
 use super::{fitting, wishes};
-use crate::cord::{Construction, Cord, cord, cords};
+use crate::cord::{Construction, Cord, Stiffness, cord, cords};
 use crate::knot::Catalogue;
 use crate::situation::{Situation, UsedCord};
 use crate::units::{Force, Reader};
@@ -34,7 +34,9 @@ pub(super) fn for_a_weak_one(
     reader: &Reader,
 ) -> Option<OtherCord> {
     let case = Case::new(s, *reader);
-    if !too_weak(&case, judged) {
+    // Where what it is tied to gives first, no cord helps: that is said instead.
+    let object_gives = s.object.kind.bears_n.is_some_and(|b| s.force.n() > b.high) && !s.drawn_up_only();
+    if object_gives || !too_weak(&case, judged) {
         return None;
     }
     let wanted = case.working_share();
@@ -57,7 +59,9 @@ pub(super) fn for_a_weak_one(
     let (kind, own, instead) = would_do.unwrap_or_else(|| tried(first));
     let give_up = if nothing_fits { wishes::to_give_up(catalogue, &instead, reader) } else { Vec::new() };
     let name = kind.said(kind.diameter, reader);
-    let take = if own {
+    let take = if kind.id == weak.kind.id {
+        format!("Take {name} that is sound: this is worn. What follows is tied in that.")
+    } else if own {
         format!("Take the {name} of the kit. What follows is tied in that.")
     } else {
         format!("Take {name}, or stronger. What follows is tied in that.")
@@ -105,9 +109,9 @@ fn strong_enough(s: &Situation, wanted: f64) -> Vec<(&'static Cord, bool)> {
     let mut own: Vec<&'static Cord> = s.habits.kit.iter().filter_map(|id| cord(id)).collect();
     own.sort_by(|a, b| a.slick().cmp(&b.slick()).then(a.strength_n.low.total_cmp(&b.strength_n.low)));
     let mut others: Vec<&'static Cord> = cords().iter().collect();
-    others.sort_by(|a, b| {
-        (a.construction != was).cmp(&(b.construction != was)).then(a.strength_n.low.total_cmp(&b.strength_n.low))
-    });
+    // Handy cord first: slick and stiff ones last.
+    let handy = |c: &Cord| usize::from(c.slick()) * 2 + usize::from(c.stiffness == Stiffness::Stiff);
+    others.sort_by(|a, b| handy(a).cmp(&handy(b)).then(a.strength_n.low.total_cmp(&b.strength_n.low)));
     let own = own.into_iter().map(|c| (c, true));
     own.chain(others.into_iter().map(|c| (c, false)))
         .filter(|(c, _)| !odd(c) && bears_knotted(&sound(c, s.cord.wet), s, wanted))
