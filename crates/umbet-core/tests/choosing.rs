@@ -4,7 +4,7 @@ use umbet_core::choose::{Answer, KnotAnswer, Mend, Verdict, choose, options};
 use umbet_core::knot::catalogue;
 use umbet_core::object::{Shape, surfaces};
 use umbet_core::situation::{
-    Draft, Habits, HandsState, Manner, Off, PART_IDS, Situation, Stays, Task, Tension, Way, sentence,
+    Draft, Habits, HandsState, Manner, Off, PART_IDS, Situation, Stays, Task, Tension, Way, sentence, typed,
 };
 use umbet_core::units::{Reader, UnitSystem};
 
@@ -354,4 +354,36 @@ fn a_load_of_people_can_be_said_and_taken_back() {
     assert!(people.leads.is_none());
     let back = options(&people.draft, "force", catalogue(), &Habits::default(), &Reader::default());
     assert!(back.iter().any(|o| !o.draft.people && o.leads.is_some()));
+}
+
+/// What a reader of inches types comes back as it was typed, and a number out of reason is refused in inches (the inch is
+/// 25.4 mm, the pound-force 4.448 N: international agreement of 1959).
+#[test]
+fn numbers_are_typed_in_the_readers_unit() {
+    let r = Reader { units: UnitSystem::Imperial, ..Reader::default() };
+    let d = typed(&tree(), "size_mm", 12.0, &r).expect("a foot is a tree");
+    assert_eq!(d.size_mm, Some(304.8));
+    let shown = sentence(&Situation::read(&d).expect("reads"), &r);
+    let field = shown.iter().flat_map(|f| &f.numbers).find(|n| n.field == "size_mm").expect("it is typed");
+    assert_eq!((field.value, field.unit.as_str()), (12.0, "in"));
+    assert!((typed(&tree(), "force_n", 45.0, &r).expect("reads").force_n.expect("a pull") - 200.17).abs() < 0.01);
+    let fault = typed(&tree(), "size_mm", 1200.0, &r).expect_err("no such tree");
+    assert_eq!(fault.says, "1200 in is out of reason here: give 1.18 to 59.1 in.");
+    assert!(typed(&tree(), "moon", 1.0, &r).expect_err("no such field").says.starts_with("No field"));
+    assert!(typed(&tree(), "opening_mm", 1.0, &r).is_err(), "a tree has no opening");
+}
+
+/// Habits are the person's: read with a joint they decide as if it had said them, and what it says itself comes first.
+#[test]
+fn habits_hold_for_every_joint_that_says_none_of_its_own() {
+    let habits = Habits { schools: vec!["fixed-end-timber".into()], ..Habits::default() };
+    let first = |d: &Draft| {
+        let s = Situation::read_for(d, &habits).expect("reads");
+        choose(catalogue(), &s, &Reader::default()).knots[0].id.clone()
+    };
+    assert_eq!(first(&tree()), "timber-hitch");
+    assert_eq!(first(&Draft { schools: vec!["fixed-end-bowline".into()], ..tree() }), "bowline");
+    // An option is the draft with one thing changed, and nothing of the person in it.
+    let list = options(&tree(), "off", catalogue(), &habits, &Reader::default());
+    assert!(list.iter().all(|o| o.draft.schools.is_empty()));
 }

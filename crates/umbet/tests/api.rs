@@ -314,3 +314,62 @@ async fn the_page_is_served_for_its_own_addresses() {
     let head = s.client.head(s.url("/")).send().await.expect("an answer");
     assert_eq!(head.status(), StatusCode::OK);
 }
+
+/// A weak cord is refused once, with the kit's own that would do, and what is drawn is drawn in that.
+#[tokio::test]
+async fn a_weak_cord_is_refused_with_the_kits_own() {
+    let s = Server::empty().await;
+    let mut weak = tree();
+    weak["force_n"] = json!(900);
+    let (_, without) = s.post("/api/choose", &weak).await;
+    assert_eq!(without["answer"]["cord_refused"]["of_the_kit"], false);
+    let rope = json!({ "name": "Hut coil", "kind": "kernmantle-11", "length_m": 40 });
+    let (status, added) = s.post("/api/cords", &rope).await;
+    assert_eq!(status, StatusCode::CREATED, "{added}");
+    let (_, with) = s.post("/api/choose", &weak).await;
+    let refused = &with["answer"]["cord_refused"];
+    assert_eq!((&refused["kind"], &refused["of_the_kit"]), (&json!("kernmantle-11"), &json!(true)));
+    assert_eq!(with["drawn"]["cord_mm"], 11.0);
+    assert_eq!(with["draft"]["cord"]["kind"], "paracord-iii", "what was said stays said");
+}
+
+/// Numbers are typed in the reader's unit; what is out of reason is refused in it, and habits get into no draft.
+#[tokio::test]
+async fn typed_numbers_and_habits_stay_the_readers() {
+    let s = Server::empty().await;
+    let (_, mut habits) = s.get("/api/settings").await;
+    habits["units"] = json!("imperial");
+    habits["schools"] = json!(["fixed-end-timber"]);
+    let (status, _) = s.put("/api/settings", &habits).await;
+    assert_eq!(status, StatusCode::OK);
+    let typed = |value: f64, field: &str| json!({ "draft": tree(), "field": field, "value": value });
+    let (status, draft) = s.post("/api/choose/typed", &typed(12.0, "size_mm")).await;
+    assert_eq!((status, &draft["size_mm"]), (StatusCode::OK, &json!(304.8)));
+    let (status, problem) = s.post("/api/choose/typed", &typed(1200.0, "size_mm")).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert!(problem["detail"].as_str().is_some_and(|d| d.contains("59.1 in")), "{problem}");
+    let (status, _) = s.post("/api/choose/typed", &typed(1.0, "moon")).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    let (_, choice) = s.post("/api/choose", &tree()).await;
+    assert_eq!(choice["answer"]["knots"][0]["id"], "timber-hitch", "the school holds");
+    assert!(choice["draft"]["schools"].as_array().is_some_and(Vec::is_empty), "and is not kept in the joint");
+}
+
+/// A drawing shows the changes asked for, on the object and for the task; a change of no such name is refused.
+#[tokio::test]
+async fn drawings_show_what_was_answered() {
+    let s = Server::empty().await;
+    let drawn = async |query: &str| s.text(&format!("/api/knots/{query}")).await;
+    let (_, plain) = drawn("clove-hitch/figure.svg?shape=pipe").await;
+    let (status, slipped) = drawn("clove-hitch/figure.svg?shape=pipe&mends=slip-last").await;
+    assert!(status == StatusCode::OK && slipped != plain);
+    let (_, on_nothing) = drawn("bowline/figure.svg").await;
+    let (_, on_a_ring) = drawn("bowline/figure.svg?shape=ring&size_mm=12&cord_mm=8").await;
+    assert!(on_a_ring.contains("class=\"ob ") && !on_nothing.contains("class=\"ob "));
+    let (_, bound) = drawn("reef/figure.svg?shape=bundle&task=bind").await;
+    assert!(bound.contains("class=\"ob "));
+    let (_, tail) = drawn("clove-hitch/figure.svg?dimensions=true&cord_mm=8&tail_mm=321").await;
+    assert!(tail.contains("tail 0.32 m"), "{tail}");
+    let (status, _) = drawn("clove-hitch/figure.svg?mends=glue").await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+}

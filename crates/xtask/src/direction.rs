@@ -20,7 +20,7 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("usage", &["knot", "object", "units"]),
     ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage"]),
     ("teach", &["draw", "knot", "topology"]),
-    ("choose", &["cord", "hold", "knot", "object", "situation", "topology", "units", "usage"]),
+    ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage"]),
 ];
 
 /// Reads every `crate::module` in the core and compares.

@@ -232,6 +232,7 @@ fn shapes(draft: &Draft, s: Option<&Situation>, catalogue: &Catalogue, reader: &
             let mut d = draft.clone();
             if !on {
                 (d.shape, d.size_mm, d.surface, d.open_end) = (Some(shape), None, None, None);
+                (d.opening_mm, d.near_end) = (None, false);
             }
             let size = if kind.sized {
                 format!(", {}", reader.diameter(Length::from_mm(kind.size_mm)))

@@ -163,10 +163,9 @@ impl Situation {
             (None, Task::Join) => faults.take(used_cord("second", &draft.cord)),
             _ => None,
         };
-        let force =
-            faults.take(within("force_n", draft.force_n.unwrap_or(usual_force(draft.task)), 1.0, 50_000.0, "N"));
-        let haul = faults.take(within("haul_n", draft.haul_n.unwrap_or(USUAL_HAUL_N), 10.0, 2_000.0, "N"));
-        let there_is = draft.cord_m.map(|m| faults.take(within("cord_m", m, 0.1, 500.0, "m")));
+        let force = faults.take(within("force_n", draft.force_n.unwrap_or(usual_force(draft.task)), FORCE_N, "N"));
+        let haul = faults.take(within("haul_n", draft.haul_n.unwrap_or(USUAL_HAUL_N), HAUL_N, "N"));
+        let there_is = draft.cord_m.map(|m| faults.take(within("cord_m", m, CORD_M, "m")));
         if draft.knows.len() > 200 || draft.schools.len() > 50 {
             faults.0.push(Fault { field: "knows".into(), says: "List 200 knots and 50 schools at most.".into() });
         }
@@ -252,11 +251,11 @@ fn object(draft: &Draft) -> Result<SituationObject, Fault> {
         says: format!("No surface is called “{}”. Take one of the list of surfaces.", short(name)),
     })?;
     let usual = if draft.task == Task::Hoist { HOISTED_MM.clamp(kind.least_mm, kind.most_mm) } else { kind.size_mm };
-    let size = within("size_mm", draft.size_mm.unwrap_or(usual), kind.least_mm, kind.most_mm, "mm")?;
+    let size = within("size_mm", draft.size_mm.unwrap_or(usual), [kind.least_mm, kind.most_mm], "mm")?;
     let opening = match kind.opening_mm {
         None => None,
         Some([least, middling, most]) => {
-            let mm = within("opening_mm", draft.opening_mm.unwrap_or(middling), least, most, "mm")?;
+            let mm = within("opening_mm", draft.opening_mm.unwrap_or(middling), [least, most], "mm")?;
             Some(Length::from_mm(mm))
         }
     };
@@ -283,11 +282,30 @@ fn used_cord(field: &str, draft: &CordDraft) -> Result<UsedCord, Fault> {
         says: format!("No cord is called “{}”. Take one of the list of cords.", short(&draft.kind)),
     })?;
     let diameter = draft.diameter_mm.unwrap_or(kind.diameter.mm());
-    let mm = within(&format!("{field}.diameter_mm"), diameter, 0.5, 60.0, "mm")?;
+    let mm = within(&format!("{field}.diameter_mm"), diameter, THICKNESS_MM, "mm")?;
     Ok(UsedCord { kind, diameter: Length::from_mm(mm), wet: draft.wet, worn: draft.worn, raw_end: draft.raw_end })
 }
 
-fn within(field: &str, value: f64, least: f64, most: f64, unit: &str) -> Result<f64, Fault> {
+/// Least and most of a field that can be typed, in its own unit; `None` when no field is called so.
+pub(super) fn limits(draft: &Draft, field: &str) -> Option<[f64; 2]> {
+    let kind = object_kind(draft.shape.unwrap_or(usual_shape(draft.task)));
+    Some(match field {
+        "size_mm" => [kind.least_mm, kind.most_mm],
+        "opening_mm" => kind.opening_mm.map(|[least, _, most]| [least, most])?,
+        "cord.diameter_mm" | "second.diameter_mm" => THICKNESS_MM,
+        "force_n" => FORCE_N,
+        "haul_n" => HAUL_N,
+        "cord_m" => CORD_M,
+        _ => return None,
+    })
+}
+
+const THICKNESS_MM: [f64; 2] = [0.5, 60.0];
+const FORCE_N: [f64; 2] = [1.0, 50_000.0];
+const HAUL_N: [f64; 2] = [10.0, 2_000.0];
+const CORD_M: [f64; 2] = [0.1, 500.0];
+
+fn within(field: &str, value: f64, [least, most]: [f64; 2], unit: &str) -> Result<f64, Fault> {
     if value.is_finite() && (least..=most).contains(&value) {
         return Ok(value);
     }

@@ -2,7 +2,8 @@
 //!
 //! The words live here once: the screen shows them as buttons, a sheet prints them, the API returns them.
 
-use super::{Coat, Draft, Off, Situation, Task, Tension, UsedCord};
+use super::read::limits;
+use super::{Coat, Draft, Fault, Off, Situation, Task, Tension, UsedCord};
 use crate::units::{Force, Length, Reader, Typed};
 use serde::Serialize;
 
@@ -54,7 +55,7 @@ impl Fragment {
         self.numbers.push(NumberField {
             field: field.to_owned(),
             label: label.to_owned(),
-            value: (value * 10.0).round() / 10.0,
+            value: three_figures(value),
             unit: unit.to_owned(),
         });
         self
@@ -73,26 +74,48 @@ pub fn spoken(fragments: &[Fragment]) -> String {
     text
 }
 
-/// Puts a number typed by a reader into its field of a draft; `None` when no field is called so.
-pub fn typed(draft: &Draft, field: &str, value: f64, reader: &Reader) -> Option<Draft> {
-    let per = |one: Typed| 1.0 / reader.typed(one).0;
-    let (mm, n, m) = (
-        value * per(Typed::Thickness(Length::from_mm(1.0))),
-        value * per(Typed::Pull(Force::from_n(1.0))),
-        value * per(Typed::Cord(Length::from_m(1.0))),
-    );
+/// Puts a number typed by a reader, in that reader's unit, into its field of a draft.
+///
+/// # Errors
+/// No field is called so, or the number is out of reason: with what would do, in the same unit.
+pub fn typed(draft: &Draft, field: &str, value: f64, reader: &Reader) -> Result<Draft, Fault> {
+    let fault = |says: String| Fault { field: field.chars().take(40).collect(), says };
+    let Some([least, most]) = limits(draft, field) else {
+        return Err(fault("No field is called so here. The sentence names those that can be typed.".into()));
+    };
+    let one = match field {
+        "force_n" | "haul_n" => Typed::Pull(Force::from_n(1.0)),
+        "cord_m" => Typed::Cord(Length::from_m(1.0)),
+        _ => Typed::Thickness(Length::from_mm(1.0)),
+    };
+    let (per, unit) = reader.typed(one);
+    // A conversion there and back must not leave dust.
+    let own = (value / per * 1e6).round() / 1e6;
+    if !(own.is_finite() && (least..=most).contains(&own)) {
+        let (least, most) = (three_figures(least * per), three_figures(most * per));
+        return Err(fault(format!("{value} {unit} is out of reason here: give {least} to {most} {unit}.")));
+    }
     let mut d = draft.clone();
     match field {
-        "cord.diameter_mm" => d.cord.diameter_mm = Some(mm),
-        "second.diameter_mm" => d.second.get_or_insert_with(|| draft.cord.clone()).diameter_mm = Some(mm),
-        "size_mm" => d.size_mm = Some(mm),
-        "opening_mm" => d.opening_mm = Some(mm),
-        "force_n" => d.force_n = Some(n),
-        "haul_n" => d.haul_n = Some(n),
-        "cord_m" => d.cord_m = Some(m),
-        _ => return None,
+        "cord.diameter_mm" => d.cord.diameter_mm = Some(own),
+        "second.diameter_mm" => d.second.get_or_insert_with(|| draft.cord.clone()).diameter_mm = Some(own),
+        "size_mm" => d.size_mm = Some(own),
+        "opening_mm" => d.opening_mm = Some(own),
+        "force_n" => d.force_n = Some(own),
+        "haul_n" => d.haul_n = Some(own),
+        _ => d.cord_m = Some(own),
     }
-    Some(d)
+    Ok(d)
+}
+
+/// To three figures, as a person would write it.
+fn three_figures(x: f64) -> f64 {
+    if x == 0.0 {
+        return x;
+    }
+    let step = 10f64.powf(x.abs().log10().floor() - 2.0);
+    let rounded = (x / step).round() * step;
+    (rounded * 1e6).round() / 1e6
 }
 
 /// Says a situation.

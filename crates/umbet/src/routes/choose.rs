@@ -128,7 +128,7 @@ pub struct TypedPart {
 )]
 pub async fn typed(State(app): State<App>, Body(asked): Body<TypedPart>) -> Result<Json<Draft>, Error> {
     let draft = put_typed(&asked.draft, &asked.field, asked.value, &app.settings().reader())
-        .ok_or_else(|| Error::fault("field", "No field is called so. The sentence names those that can be typed."))?;
+        .map_err(|fault| Error::Unusable(vec![fault]))?;
     known(&draft)?;
     Situation::read(&draft).map_err(Error::Unusable)?;
     Ok(Json(draft))
