@@ -34,6 +34,8 @@ pub struct Class {
     pub unequal: Option<bool>,
     /// Near an end it can run off.
     pub near_end: Option<bool>,
+    /// What it is tied to moves by itself.
+    pub moves: Option<bool>,
     /// What it holds must not be tightened on.
     pub must_not_close: Option<bool>,
     /// No end is free.
@@ -70,6 +72,7 @@ impl Class {
             && is(self.slick, s.cord.kind.slick() || s.second.is_some_and(|c| c.kind.slick()))
             && is(self.unequal, ratio >= UNEQUAL)
             && is(self.near_end, s.object.near_end)
+            && is(self.moves, s.object.moves)
             && is(self.must_not_close, s.object.must_not_close)
             && is(self.in_the_bight, !s.end_free)
     }
