@@ -4,7 +4,7 @@ use super::candidate::Candidate;
 use super::reached_for::{Class, class_of};
 use crate::cord::Stiffness;
 use crate::knot::Wear;
-use crate::object::Finish;
+use crate::object::{Finish, object_kind, surface};
 use crate::situation::{Manner, Shape, Situation, Task, UsedCord, Way};
 use crate::units::{Band, Force, Reader};
 
@@ -144,6 +144,14 @@ impl<'a> Case<'a> {
     /// What the person's haul sets up through a loop and round this object, with the friction of both turns.
     pub fn reached(&self) -> Band {
         crate::statics::purchase::looped_band(self.s.haul.n(), self.rope, self.surface)
+    }
+
+    /// The same with the line led through a clip in the loop: it rubs on metal there, not on rope.
+    pub fn reached_through_a_clip(&self) -> Option<Band> {
+        let clip = surface(&object_kind(Shape::Clip).surface)?;
+        let metal = if self.s.cord.wet { clip.wet } else { clip.dry };
+        let at_clip = metal.scaled(self.s.cord.kind.grip);
+        Some(crate::statics::purchase::looped_band(self.s.haul.n(), at_clip, self.surface))
     }
 
     /// A force in the reader's words.

@@ -22,6 +22,16 @@ pub(super) fn asked(j: &Judged<'_>, case: &Case<'_>, wet: Option<&Situation>) ->
         list.push(says("How does it look when wrong?", format!("{}: {}. {}", m.done, lower(&m.makes), m.so)));
     }
     list.push(says("What gives first?", gives_first(j, case)));
+    if let Some(clipped) = e.purchase.as_ref().and_then(|_| case.reached_through_a_clip()) {
+        let reached = case.reader.forces(clipped);
+        list.push(says(
+            "With or without hardware?",
+            format!(
+                "Without: as drawn. With: led through a clip in the loop your pull reaches {reached}, est., and two clips \
+                 cow-hitched on the line and clipped together tie it off, with nothing to untie."
+            ),
+        ));
+    }
     if let Some(wet) = wet {
         list.push(says("If it gets wet tonight?", if_wet(j, case, wet)));
     }

@@ -50,8 +50,15 @@ static KNOWN: LazyLock<Vec<Known>> = LazyLock::new(|| {
 pub fn identify(path: &KnotPath) -> Made {
     let all = closures(path);
     let print = Fingerprint::from_closures(path, &all);
-    let proves = path.poles.is_empty() || all.iter().any(|c| !open(c));
-    nearest(path, &print, proves).unwrap_or_else(|| unlisted(path, &all))
+    let plain = unlisted(path, &all);
+    let proves = path.poles.is_empty() || !matches!(plain, Made::Nothing | Made::Turns);
+    let turns = plain == Made::Turns;
+    match nearest(path, &print, proves) {
+        // Plain turns prove no more than that: a slipped tie that undoes to them is known by its drawing alone.
+        None | Some(Made::Unknown) if turns => Made::Turns,
+        None => plain,
+        Some(made) => made,
+    }
 }
 
 /// A closure that falls open both ways.
