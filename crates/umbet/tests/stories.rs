@@ -59,7 +59,7 @@ async fn a_job_keeps_its_joints_through_changes_and_undo() {
     let (_, view) = s.get(&at).await;
     assert_eq!(view["joints"][0]["taken"]["name"], "Siberian hitch");
     assert!(view["totals"][0]["length_m"].as_f64().is_some_and(|m| m > 0.5));
-    assert!(view["joints"][0]["says"].as_str().is_some_and(|w| w.starts_with("A line of parachute cord")));
+    assert!(view["joints"][0]["says"].as_str().is_some_and(|w| w.starts_with("A length of parachute cord")));
 
     let mut changed = joint.clone();
     changed["name"] = json!("Ridge end, ash");

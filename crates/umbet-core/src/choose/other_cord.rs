@@ -144,8 +144,11 @@ fn bears_knotted(c: &UsedCord, s: &Situation, wanted: f64) -> bool {
 /// Ordinary cord that lets something fit where the present one does not, under the same load.
 pub(super) fn that_fits(catalogue: &Catalogue, s: &Situation, reader: &Reader) -> Option<&'static Cord> {
     let wanted = Case::new(s, *reader).working_share();
-    let cords = strong_enough(s, wanted).into_iter().map(|(c, _)| c).filter(|c| c.id != s.cord.kind.id);
-    cords.into_iter().find(|c| {
+    let mut cords: Vec<&'static Cord> = strong_enough(s, wanted).into_iter().map(|(c, _)| c).collect();
+    // The nearest in thickness to what was said: the change is to be a small one.
+    let apart = |c: &Cord| (c.diameter.mm() - s.cord.diameter.mm()).abs();
+    cords.sort_by(|a, b| apart(a).total_cmp(&apart(b)));
+    cords.into_iter().filter(|c| c.id != s.cord.kind.id).find(|c| {
         let mut instead = s.clone();
         instead.cord = sound(c, s.cord.wet);
         if let Some(second) = instead.second.as_mut() {

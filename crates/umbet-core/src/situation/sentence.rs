@@ -126,7 +126,7 @@ pub fn sentence(s: &Situation, reader: &Reader) -> Vec<Fragment> {
     }
     let there_is = s.cord_there_is.unwrap_or(Length::from_m(1.0));
     let cord = cord.with("cord_m", "If there is only so much", Typed::Cord(there_is), reader);
-    let mut out = vec![said("A line of"), cord, said(",")];
+    let mut out = vec![said("A length of"), cord, said(",")];
     out.push(part("wet", "state of the cord", wetness(s.cord.wet, s.cord.worn, s.cord.raw_end)));
     out.push(said(","));
     out.push(part("task", "what the knot does", s.task.words()));

@@ -89,6 +89,9 @@ pub const PASSES: Rule = Rule {
         }
         let (d, o, the) = (r.diameter(s.cord.diameter), r.diameter(opening), what(s.object.kind.shape));
         let says = match strands {
+            1 if s.task == Task::Stop => {
+                format!("{d} rope does not go through the hole of {o}: nothing needs stopping.")
+            }
             1 => format!("{d} rope does not go through the {o} opening of {the}."),
             n => format!("{d} rope does not go {} through the {o} opening of {the}.", times(n)),
         };
@@ -144,7 +147,7 @@ pub const HOLE: Rule = Rule {
         let r = &case.reader;
         let (w, h) = (r.diameter(width), r.diameter(hole));
         if width < hole * 1.15 {
-            return refuses("hole", format!("About {w} across: it may pass a {h} hole."), "Fits a smaller hole");
+            return refuses("hole", format!("About {w} across: it may pass a hole of {h}."), "Fits a smaller hole");
         }
         let room = Length::from_mm(width.mm() - hole.mm());
         notes("hole", format!("About {w} across, {} more than the hole.", r.diameter(room)))
