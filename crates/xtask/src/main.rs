@@ -96,5 +96,5 @@ fn bench() -> Result<()> {
     cargo(&["bench", "--package", "umbet-core", "--bench", "core"])?;
     web::build()?;
     say("Choosing over HTTP, fifty clients at once");
-    cargo(&["test", "--release", "--package", "umbet", "--test", "load", "--", "--ignored", "--nocapture"])
+    cargo(&["test", "--release", "--package", "umbet", "--test", "load", "--", "--ignored", "--nocapture", "--test-threads=1"])
 }

@@ -10,7 +10,7 @@ defineEmits<{ close: [] }>()
 const head = ref<HTMLElement>()
 onMounted(() => {
   head.value?.focus({ preventScroll: true })
-  head.value?.scrollIntoView({ block: 'nearest' })
+  head.value?.scrollIntoView({ block: 'center' })
 })
 
 const untie: Record<string, string> = { easy: 'by hand, after any load', fair: 'by hand, with work', jams: 'jams under load', cut: 'has to be cut' }
