@@ -96,5 +96,16 @@ fn bench() -> Result<()> {
     cargo(&["bench", "--package", "umbet-core", "--bench", "core"])?;
     web::build()?;
     say("Choosing over HTTP, fifty clients at once");
-    cargo(&["test", "--release", "--package", "umbet", "--test", "load", "--", "--ignored", "--nocapture", "--test-threads=1"])
+    cargo(&[
+        "test",
+        "--release",
+        "--package",
+        "umbet",
+        "--test",
+        "load",
+        "--",
+        "--ignored",
+        "--nocapture",
+        "--test-threads=1",
+    ])
 }

@@ -4,6 +4,7 @@ mod bight;
 mod catalogue;
 mod drawn;
 mod entry;
+mod facts;
 pub mod meeting;
 mod mend;
 pub mod notation;
@@ -15,9 +16,9 @@ mod turns;
 mod usual;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
-pub use entry::{
-    Along, Backup, Caution, CordNeeds, Drawn, Family, Grip, Hands, Held, Identity, Leaves, Mistake, Onto, OtherWay,
-    Part, Purchase, Release, School, Stands, Step, Strength, Tail, Telltale, Untie, Usage, Wear, WrongForm,
+pub use entry::{Caution, Drawn, Family, Held, Identity, Mistake, OtherWay, Part, School, Step, Telltale, WrongForm};
+pub use facts::{
+    Along, Backup, CordNeeds, Grip, Hands, Leaves, Onto, Purchase, Release, Stands, Strength, Tail, Untie, Usage, Wear,
 };
 pub use mend::Mend;
 pub use read::{EntryError, Knot, Place, place};

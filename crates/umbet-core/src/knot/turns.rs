@@ -6,7 +6,7 @@
 //! seen end-on the rope comes back to where it began, so its angle counts in whole turns. How a pole is laid out does not
 //! matter, nor how thick: a turn is a girth of whatever it goes round.
 
-use super::entry::Stands;
+use super::facts::Stands;
 use super::notation::{Axis, Pole};
 use super::path::{KnotPath, Strand};
 use super::spline::{P2, P3};
