@@ -352,6 +352,15 @@ async fn typed_numbers_and_habits_stay_the_readers() {
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
     let (_, choice) = s.post("/api/choose", &tree()).await;
     assert_eq!(choice["answer"]["knots"][0]["id"], "timber-hitch", "the school holds");
+    // The same joint has the same answer on its job.
+    let (_, job) = s.post("/api/jobs", &json!({ "name": "Path" })).await;
+    let joint = json!({ "name": "Ridge, far end", "situation": tree(), "knot": "bowline" });
+    let (status, _) = s.post(&format!("/api/jobs/{}/joints", job["id"]), &joint).await;
+    assert_eq!(status, StatusCode::CREATED);
+    let (_, view) = s.get(&format!("/api/jobs/{}", job["id"])).await;
+    assert_eq!(view["joints"][0]["first"], choice["answer"]["knots"][0]["name"]);
+    let in_choose = choice["answer"]["knots"].as_array().and_then(|l| l.iter().find(|k| k["id"] == "bowline"));
+    assert_eq!(Some(&view["joints"][0]["taken"]["facts"]), in_choose.map(|k| &k["facts"]));
     assert!(choice["draft"]["schools"].as_array().is_some_and(Vec::is_empty), "and is not kept in the joint");
 }
 

@@ -3,8 +3,8 @@
 use super::answer::Asked;
 use super::case::Case;
 use super::judge::{Judged, judge};
-use crate::knot::{Untie, catalogue};
-use crate::situation::{Manner, Off, Situation, Stays};
+use crate::knot::{Mistake, Untie, catalogue};
+use crate::situation::{Manner, Off, Situation, Stays, Task};
 use crate::units::Band;
 
 /// Questions and their answers for one knot, in the order they are asked.
@@ -19,7 +19,7 @@ pub(super) fn asked(j: &Judged<'_>, case: &Case<'_>, wet: Option<&Situation>) ->
         list.push(says("How is it undone?", undone(j, case)));
     }
     if let Some(m) = e.mistake.first() {
-        list.push(says("How does it look when wrong?", format!("{}: {}. {}", m.done, lower(&m.makes), m.so)));
+        list.push(says("How does it look when wrong?", wrong(m)));
     }
     list.push(says("What gives first?", gives_first(j, case)));
     if let Some(clipped) = e.purchase.as_ref().and_then(|_| case.reached_through_a_clip()) {
@@ -44,6 +44,15 @@ pub(super) fn asked(j: &Judged<'_>, case: &Case<'_>, wet: Option<&Situation>) ->
     };
     list.push(says("What does it build on?", builds));
     list
+}
+
+/// A usual mistake, and what is in the hand then where that has a name.
+fn wrong(m: &Mistake) -> String {
+    match m.makes.as_str() {
+        "Not a knot we know" => format!("{}. {}", m.done, m.so),
+        "Nothing" => format!("{}: nothing is left of it. {}", m.done, m.so),
+        made => format!("{}: {}. {}", m.done, lower(made), m.so),
+    }
 }
 
 fn lower(words: &str) -> String {
@@ -96,7 +105,7 @@ fn unknown(case: &Case<'_>) -> &'static str {
 fn if_wet(j: &Judged<'_>, case: &Case<'_>, wet: &Situation) -> String {
     let wet_case = Case { asks_strength: case.asks_strength, ..Case::new(wet, case.reader) };
     let w = judge(j.candidate.knot, &wet_case);
-    let nylon = case.s.cord.kind.material == "nylon";
+    let nylon = case.s.cord.kind.material == "nylon" && spans(case);
     let stretch = if nylon { " Nylon stretches wet: the line goes slack and is hauled in again." } else { "" };
     match &w.refusal {
         Some(f) => format!("It no longer fits. {}{stretch}", f.says),
@@ -124,13 +133,18 @@ fn look_again(j: &Judged<'_>, case: &Case<'_>) -> String {
         },
     }
     .to_owned();
-    if case.s.cord.kind.stretch_percent >= STRETCHY {
+    if case.s.cord.kind.stretch_percent >= STRETCHY && spans(case) {
         says.push_str(" This cord stretches: haul it in again after the first quarter of an hour.");
     }
     if j.candidate.one_pull && matches!(case.s.stays, Stays::Season | Stays::Night) {
         says.push_str(" Its tail hangs free: look daily.");
     }
     says
+}
+
+/// It ends a line that is kept tight: what stretches in it wants hauling in.
+fn spans(case: &Case<'_>) -> bool {
+    matches!(case.s.task, Task::MakeFast | Task::Guy)
 }
 
 /// From this stretch, per cent, a line wants hauling in again soon (common practice).
