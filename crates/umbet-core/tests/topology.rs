@@ -332,6 +332,10 @@ fn a_hitch_on_the_object_leaves_nothing_and_one_on_its_own_part_a_knot() {
     assert_eq!(lets("siberian-hitch").tail, TailPulled::Frees(1));
     assert_eq!(lets("slipped-half-hitch").tail, TailPulled::Frees(1));
     assert_eq!(lets("clove-hitch").tail, TailPulled::Fast);
+    // Their bights are laid out leg by leg: drawn out, one after the other, nothing of them holds.
+    for id in ["chained-tether", "highwaymans", "chain"] {
+        assert!(matches!(lets(id).tail, TailPulled::Frees(_)), "{id}: {:?}", lets(id).tail);
+    }
 }
 
 /// The last tuck locks a clove: drawn back past one crossing, its turns run off. A reef's ropes only hook.

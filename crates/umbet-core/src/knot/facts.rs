@@ -125,6 +125,10 @@ pub struct Release {
     /// One pull on the tail frees it, even under load.
     #[serde(default)]
     pub one_pull: bool,
+    /// How the rope runs once a pull on the tail has drawn its bights out, stretch by stretch, such as `A0-21`; of a knot whose
+    /// bights are laid out leg by leg.
+    #[serde(default)]
+    pub tail_runs: Vec<String>,
     /// By hand after load.
     pub untie: Untie,
     /// What it leaves in the line.

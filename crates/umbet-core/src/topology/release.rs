@@ -13,7 +13,7 @@ use super::table::{Named, knot_name, link_name, plain_turns};
 use crate::knot::notation::Pole;
 use crate::knot::path::{KnotPath, Strand};
 use crate::knot::spline::P3;
-use crate::knot::{Knot, Place, catalogue};
+use crate::knot::{Knot, Place, catalogue, place};
 use std::collections::HashMap;
 use std::sync::LazyLock;
 
@@ -71,7 +71,7 @@ pub fn known_letting(id: &str) -> Option<&'static Letting> {
 /// The three answers.
 pub fn letting(knot: &Knot) -> Letting {
     let path = &knot.path;
-    Letting { clear: clear(path), tail: tail_pulled(path), drawn: drawn(knot) }
+    Letting { clear: clear(path), tail: tail_pulled(knot), drawn: drawn(knot) }
 }
 
 impl Clear {
@@ -121,8 +121,26 @@ fn tail_rope(path: &KnotPath) -> Option<(usize, &Strand)> {
     path.strands.iter().enumerate().next_back()
 }
 
-fn tail_pulled(path: &KnotPath) -> TailPulled {
+/// Rope of a knot whose bights are laid out leg by leg, once they are drawn out.
+fn bights_out(knot: &Knot, rope: &Strand) -> Option<Vec<P3>> {
+    let mut points = Vec::new();
+    for word in &knot.entry.release.tail_runs {
+        let stretch = place(word, &knot.path).ok()?;
+        let to = rope.index_at(stretch.waypoint, false);
+        let from = stretch.from.map_or(to, |f| rope.index_at(f, false));
+        points.extend_from_slice(rope.points.get(from..=to)?);
+    }
+    (!points.is_empty()).then_some(points)
+}
+
+fn tail_pulled(knot: &Knot) -> TailPulled {
+    let path = &knot.path;
     let Some((k, rope)) = tail_rope(path) else { return TailPulled::Fast };
+    if let Some(out) = bights_out(knot, rope) {
+        // As it is tied nothing may lock it, and with its bights out nothing may hold.
+        let fast = holds(path, k, &rope.points) || holds(path, k, &out);
+        return if fast { TailPulled::StillHolds } else { TailPulled::Frees(turns_of(path, &out)) };
+    }
     let Some(leg) = rope.back.filter(|b| b.bight) else { return TailPulled::Fast };
     // The bight gone, the rope runs from where it began straight to the tail.
     let start = rope.along[leg.to - 1];
