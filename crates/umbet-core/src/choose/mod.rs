@@ -44,7 +44,8 @@ pub fn choose(catalogue: &Catalogue, situation: &Situation, reader: &Reader) -> 
     if let Some(other) = other_cord::for_a_weak_one(catalogue, situation, &judged, reader) {
         let instead = other.situation.as_ref().unwrap_or(situation);
         let case = Case::new(instead, *reader);
-        return answer::put(&self::judged(catalogue, &case), &case, Some(other.refused), other.give_up);
+        let give_up = if other.nothing_fits { wishes::to_give_up(catalogue, instead, reader) } else { other.give_up };
+        return answer::put(&self::judged(catalogue, &case), &case, Some(other.refused), give_up);
     }
     let fits = judged.iter().any(Judged::fits);
     let give_up = if fits { Vec::new() } else { wishes::to_give_up(catalogue, situation, reader) };

@@ -2,8 +2,8 @@
 
 use super::answer::{CordRefused, GiveUp};
 use super::case::Case;
+use super::fitting;
 use super::judge::Judged;
-use super::{fitting, wishes};
 use crate::cord::{Construction, Cord, Stiffness, cord, cords};
 use crate::knot::Catalogue;
 use crate::situation::{Situation, UsedCord};
@@ -17,6 +17,8 @@ pub(super) struct OtherCord {
     pub situation: Option<Situation>,
     /// What to give up where none does.
     pub give_up: Vec<GiveUp>,
+    /// Nothing fits in that cord either: the wishes are to blame as well.
+    pub nothing_fits: bool,
 }
 
 /// Whether the cord is too weak whatever is tied in it: by a middling knot, or by each that would fit.
@@ -49,15 +51,19 @@ pub(super) fn for_a_weak_one(
     );
     let strong = strong_enough(s, wanted);
     let Some(first) = strong.first() else {
-        return Some(OtherCord { refused: none_bears(says), situation: None, give_up: lighten(wanted, reader) });
+        return Some(OtherCord {
+            refused: none_bears(says),
+            situation: None,
+            give_up: lighten(wanted, reader),
+            nothing_fits: false,
+        });
     };
     let tried = |(kind, own): &(&'static Cord, bool)| (*kind, *own, in_cord(s, kind, wanted));
     let fits = |(_, _, instead): &(&'static Cord, bool, Situation)| !fitting(catalogue, instead, reader).is_empty();
-    // Where nothing fits in any, the wishes are to blame as well: they are asked in the first that bears it.
+    // Where nothing fits in any, the first that bears it is named.
     let would_do = strong.iter().map(tried).find(fits);
     let nothing_fits = would_do.is_none();
     let (kind, own, instead) = would_do.unwrap_or_else(|| tried(first));
-    let give_up = if nothing_fits { wishes::to_give_up(catalogue, &instead, reader) } else { Vec::new() };
     let name = kind.said(kind.diameter, reader);
     let take = if kind.id == weak.kind.id {
         format!("Take {name} that is sound: this is worn. What follows is tied in that.")
@@ -67,7 +73,7 @@ pub(super) fn for_a_weak_one(
         format!("Take {name}, or stronger. What follows is tied in that.")
     };
     let refused = CordRefused { says, take: Some(take), kind: Some(kind.id.clone()), of_the_kit: own };
-    Some(OtherCord { refused, situation: Some(instead), give_up })
+    Some(OtherCord { refused, situation: Some(instead), give_up: Vec::new(), nothing_fits })
 }
 
 fn none_bears(says: String) -> CordRefused {
