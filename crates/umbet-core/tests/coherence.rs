@@ -260,7 +260,8 @@ fn every_mend_is_drawn() {
         for mend in k.entry.mends.iter().filter(|m| m.changes_the_path()) {
             let with = k.as_tied(Some(Task::MakeFast), &[*mend], true);
             let without = k.as_tied(Some(Task::MakeFast), &[], true);
-            let more = with.path.crossings.len() > without.path.crossings.len();
+            let more = with.path.crossings.len() > without.path.crossings.len()
+                || with.path.pieces.len() > without.path.pieces.len();
             assert!(more, "{} with {mend:?} is drawn as it was", k.id);
             drawn += 1;
         }

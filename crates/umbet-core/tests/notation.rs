@@ -204,3 +204,26 @@ fn an_own_knot_says_what_is_wrong_with_its_path() {
         assert!(e.to_string().contains(part), "{text:?}: {e}");
     }
 }
+
+/// Clips and toggles are written, read back the same, laid in space, and refused with what to change.
+#[test]
+fn hardware_is_written_beside_the_rope() {
+    let rope = "rope A\n flat 0,0 4,0 8,0\n";
+    let text =
+        format!("piece T timber r=0.5 after=2 4,-3,1 4,3,-1\npiece C steel closed 0,0,0 4,0,0 4,6,0 0,6,0\n{rope}");
+    let path = read(&text);
+    assert_eq!(parse(&path.to_string()).unwrap(), path);
+    let built = KnotPath::build(&path).unwrap();
+    let (toggle, clip) = (&built.pieces[0], &built.pieces[1]);
+    assert_eq!((toggle.after, toggle.radius), (2, 0.5));
+    assert_eq!(clip.points.first().unwrap(), clip.points.last().unwrap(), "a closed piece comes back to its start");
+    assert!(built.crossings.is_empty(), "hardware crosses no rope that is counted");
+    for wrong in [
+        "piece T wood 0,0,0 1,1,1",
+        "piece T timber 0,0,0",
+        "piece C steel closed 0,0,0 1,0,0 1,1,0",
+        "piece T timber 1,2 3,4",
+    ] {
+        assert!(parse(&format!("{wrong}\n{rope}")).is_err(), "{wrong}");
+    }
+}

@@ -1848,7 +1848,7 @@ export interface components {
          *     the knot's file under `becomes` and is judged under that name.
          * @enum {string}
          */
-        Mend: "more-turn" | "turn-on-line" | "round-turn-first" | "backup-half-hitch" | "slip-last" | "double-it" | "stopper-on-tail" | "longer-tail" | "lock-bight" | "retie" | "pad-edge";
+        Mend: "more-turn" | "turn-on-line" | "round-turn-first" | "backup-half-hitch" | "slip-last" | "double-it" | "stopper-on-tail" | "longer-tail" | "lock-bight" | "toggle" | "retie" | "pad-edge";
         /** @description A mend in words. */
         MendWords: {
             /** @description What asked for it. */

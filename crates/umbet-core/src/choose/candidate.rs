@@ -87,7 +87,7 @@ impl<'a> Candidate<'a> {
 
     /// Something behind it keeps it from working loose.
     pub(super) fn secured(&self) -> bool {
-        self.has(Mend::BackupHalfHitch) || self.has(Mend::StopperOnTail)
+        [Mend::BackupHalfHitch, Mend::StopperOnTail, Mend::Toggle].iter().any(|m| self.has(*m))
     }
 
     /// This mend can be made to this knot here, and is not made yet.

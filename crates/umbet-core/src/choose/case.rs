@@ -141,17 +141,14 @@ impl<'a> Case<'a> {
         }
     }
 
-    /// What the person's haul sets up through a loop and round this object, with the friction of both turns.
-    pub fn reached(&self) -> Band {
-        crate::statics::purchase::looped_band(self.s.haul.n(), self.rope, self.surface)
-    }
-
-    /// The same with the line led through a clip in the loop: it rubs on metal there, not on rope.
-    pub fn reached_through_a_clip(&self) -> Option<Band> {
-        let clip = surface(&object_kind(Shape::Clip).surface)?;
-        let metal = if self.s.cord.wet { clip.wet } else { clip.dry };
-        let at_clip = metal.scaled(self.s.cord.kind.grip);
-        Some(crate::statics::purchase::looped_band(self.s.haul.n(), at_clip, self.surface))
+    /// What the person's haul sets up through the purchase's loop and round this object, with the friction of both turns: in a
+    /// clip the line rubs on metal, else on rope.
+    pub fn reached(&self, over_clip: bool) -> Band {
+        let at_loop = surface(&object_kind(Shape::Clip).surface).filter(|_| over_clip).map_or(self.rope, |clip| {
+            let metal = if self.s.cord.wet { clip.wet } else { clip.dry };
+            metal.scaled(self.s.cord.kind.grip)
+        });
+        crate::statics::purchase::looped_band(self.s.haul.n(), at_loop, self.surface)
     }
 
     /// A force in the reader's words.

@@ -20,6 +20,7 @@ pub(super) fn words(mend: Mend, c: &Candidate<'_>, case: &Case<'_>) -> String {
         Mend::StopperOnTail => "an overhand in the tail, hard against it, or the tail seized down".into(),
         Mend::LongerTail => format!("a tail of {}", tail()),
         Mend::LockBight => "its bight locked with an overhand round the line; no longer quick".into(),
+        Mend::Toggle => "a toggle through its bight, drawn before the tail is pulled".into(),
         Mend::Retie => "its hitches cast off, the line hauled in, and hitched again".into(),
         Mend::PadEdge => "the edge padded under the cord".into(),
     }
@@ -63,6 +64,11 @@ impl Candidate<'_> {
                 self.one_pull = false;
                 self.moves += 1;
                 self.usage.body_d += 18.0;
+            }
+            Mend::Toggle => {
+                self.one_pull = false;
+                self.moves += 1;
+                (self.swinging, self.jerking, self.slack) = (Wear::Stays, Wear::Stays, Wear::Stays);
             }
             Mend::Retie | Mend::PadEdge => {}
         }

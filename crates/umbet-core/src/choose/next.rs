@@ -22,15 +22,18 @@ pub(super) fn asked(j: &Judged<'_>, case: &Case<'_>, wet: Option<&Situation>) ->
         list.push(says("How does it look when wrong?", wrong(m)));
     }
     list.push(says("What gives first?", gives_first(j, case)));
-    if let Some(clipped) = e.purchase.as_ref().and_then(|_| case.reached_through_a_clip()) {
-        let reached = case.reader.forces(clipped);
-        list.push(says(
-            "With or without hardware?",
+    if let Some(p) = &e.purchase {
+        let other = case.reader.forces(case.reached(!p.over_clip));
+        let otherwise = if p.over_clip {
             format!(
-                "Without: as drawn. With: led through a clip in the loop your pull reaches {reached}, est., and two clips \
-                 cow-hitched on the line and clipped together tie it off, with nothing to untie."
-            ),
-        ));
+                "With a knotted loop in place of the clip your pull reaches {other}, est.: nothing to carry or to lose."
+            )
+        } else {
+            format!(
+                "Over a clip in the loop your pull reaches {other}, est.; two clips tie it off with nothing to untie."
+            )
+        };
+        list.push(says("With or without hardware?", otherwise));
     }
     if let Some(wet) = wet {
         list.push(says("If it gets wet tonight?", if_wet(j, case, wet)));

@@ -1,7 +1,7 @@
 //! A knot's picture: some step of it, some object, some hand, some side.
 
 use super::labels::{self, COLUMN, Seen, Telltale};
-use super::laid::{Laid, Tip, busy, crossing_indices, first_busy, laid_before, standing_part};
+use super::laid::{Laid, Tip, busy, crossing_indices, first_busy, hardware, laid_before, standing_part};
 use super::object::{self, ObjectLook};
 use super::rope::{Piece, Run, pieces};
 use super::view::{Fit, View};
@@ -96,7 +96,8 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let finished = figure.step.is_none();
     let whole = laid_before(knot, last);
     let fit = Fit::new(&knot.path, &figure.object);
-    let busy: Vec<Vec<P3>> = whole.iter().flat_map(|l| busy_part(knot, l)).collect();
+    let pieces = knot.path.pieces.iter().map(|h| h.points.clone());
+    let busy: Vec<Vec<P3>> = whole.iter().flat_map(|l| busy_part(knot, l)).chain(pieces).collect();
     let columns = figure.labels && figure.size[0] >= NARROW;
     let side = if columns { COLUMN } else { 16.0 };
     let margins = [side, 18.0, side, if figure.size[1] > 300.0 { 26.0 } else { 12.0 }];
@@ -106,7 +107,8 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let runs: Vec<Run> = laid.iter().map(|l| l.run(&view)).collect();
     let mut scene = Scene { width: figure.size[0], height: figure.size[1], items: Vec::new(), alt: alt(knot, figure) };
     let next = figure.step.map_or_else(Vec::new, |step| next_moves(knot, step, &runs, &view));
-    scene.items.extend(painted(knot, &runs, next, figure, &view));
+    let hard = hardware(knot, figure.step.unwrap_or(last), &view);
+    scene.items.extend(painted(knot, &runs, &hard, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
     scene.items.extend(figure.marks.iter().flat_map(|m| labels::ring(place_of(knot, m.at, &view), &m.name, &view)));
     let press = |m: &Mark| Item::Press { at: place_of(knot, m.at, &view), r: PRESS, name: m.name.clone() };
@@ -155,8 +157,8 @@ fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
 }
 
 /// Rope and objects in the painter's order, with what lies behind an object ghosted on it.
-fn painted(knot: &Knot, runs: &[Run], next: Vec<Piece>, figure: &Figure, view: &View) -> Vec<Item> {
-    let mut all: Vec<Piece> = pieces(runs, view);
+fn painted(knot: &Knot, runs: &[Run], hard: &[Run], next: Vec<Piece>, figure: &Figure, view: &View) -> Vec<Item> {
+    let mut all: Vec<Piece> = pieces(&[runs, hard].concat(), view);
     all.extend(next);
     for pole in &knot.path.poles {
         let depth = if pole.axis == Axis::Z { -99.0 } else { 0.0 };

@@ -3,9 +3,10 @@
 use super::rope::{Pattern, Run};
 use super::view::View;
 use crate::knot::notation::{Axis, Pole};
-use crate::knot::path::Strand;
+use crate::knot::path::{Hardware, Strand};
 use crate::knot::spline::{P2, P3, catmull_rom, distance};
 use crate::knot::{Knot, Place};
+use crate::object::Look;
 
 /// A stretch of one rope that lies on the page.
 #[derive(Debug, Clone)]
@@ -151,8 +152,21 @@ impl Laid {
             points.reverse();
         }
         let pattern = if self.rope == 0 { Pattern::Braided } else { Pattern::Laid };
-        Run { points, pattern, whipped: self.last == Tip::Whipped, whipped_start: self.first == Tip::Whipped }
+        let (whipped, whipped_start) = (self.last == Tip::Whipped, self.first == Tip::Whipped);
+        Run { points, pattern, thick: 1.0, whipped, whipped_start }
     }
+}
+
+/// The clips and toggles that are there before move `step`.
+pub(super) fn hardware(knot: &Knot, step: usize, view: &View) -> Vec<Run> {
+    let run = |h: &Hardware| Run {
+        points: h.points.iter().map(|&p| view.turn(p)).collect(),
+        pattern: if h.look == Look::Steel { Pattern::Steel } else { Pattern::Timber },
+        thick: 2.0 * h.radius,
+        whipped: false,
+        whipped_start: false,
+    };
+    knot.path.pieces.iter().filter(|h| h.after <= step).map(run).collect()
 }
 
 /// A straight lead from far outside the frame to the first point.

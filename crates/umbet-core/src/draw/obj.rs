@@ -20,6 +20,10 @@ pub fn to_obj(name: &str, path: &KnotPath) -> String {
         let _ = writeln!(out, "o rope_{}", s.name);
         first += tube(&mut out, &spaced(&s.points), RADIUS, first);
     }
+    for h in &path.pieces {
+        let _ = writeln!(out, "o piece_{}", h.name);
+        first += tube(&mut out, &spaced(&h.points), h.radius, first);
+    }
     for p in &path.poles {
         let _ = writeln!(out, "o pole_{}", p.name);
         first += tube(&mut out, &axis(p), p.radius, first);

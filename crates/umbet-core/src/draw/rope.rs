@@ -16,6 +16,21 @@ pub enum Pattern {
     Braided,
     /// Pale, with slanted dark strands.
     Laid,
+    /// No rope: a clip.
+    Steel,
+    /// No rope: a toggle.
+    Timber,
+}
+
+impl Pattern {
+    const fn class(self) -> &'static str {
+        match self {
+            Self::Braided => "ra",
+            Self::Laid => "rb",
+            Self::Steel => "hs",
+            Self::Timber => "ht",
+        }
+    }
 }
 
 /// A run of rope on the page, ready to draw.
@@ -25,6 +40,8 @@ pub struct Run {
     pub points: Vec<P3>,
     /// How it looks.
     pub pattern: Pattern,
+    /// How thick it is, in diameters of the rope.
+    pub thick: f64,
     /// Ends in a whipped working end.
     pub whipped: bool,
     /// Begins with a whipped end too.
@@ -150,14 +167,19 @@ fn paint(run: &Run, line: &Line<'_>, span: &Span, view: &View) -> Piece {
         thinned(&flat[from..=to].iter().map(|&p| view.page(p)).collect::<Vec<_>>(), 0.12)
     };
     let mut items = Vec::new();
-    items.push(Item::Lines { class: "re", runs: vec![page(span.from, span.to)], width: Some(scale), dash: None });
+    items.push(Item::Lines {
+        class: "re",
+        runs: vec![page(span.from, span.to)],
+        width: Some(run.thick * scale),
+        dash: None,
+    });
     if let Some(at) = span.over_at {
-        items.push(Item::Fill { class: "rs", points: swelling(line, span, at, view) });
+        items.push(Item::Fill { class: "rs", points: swelling(line, span, at, run.thick, view) });
     }
     let fill = |class: &'static str, from: usize, to: usize| Item::Lines {
         class,
         runs: vec![page(from.saturating_sub(1), (to + 1).min(flat.len() - 1))],
-        width: Some(scale * (1.0 - 2.0 * ink)),
+        width: Some(scale * (run.thick - 2.0 * ink)),
         dash: None,
     };
     let body_from = if run.whipped_start { length.partition_point(|&l| l < WHIPPING) } else { 0 };
@@ -167,8 +189,7 @@ fn paint(run: &Run, line: &Line<'_>, span: &Span, view: &View) -> Piece {
         items.push(whipping(line, span.from, body_from.min(span.to), view));
     }
     if a < b {
-        let class = if run.pattern == Pattern::Braided { "ra" } else { "rb" };
-        items.push(fill(class, a, b));
+        items.push(fill(run.pattern.class(), a, b));
         items.extend(texture(run, line, a, b, view));
     }
     let end_from = span.from.max(body_to);
@@ -180,7 +201,7 @@ fn paint(run: &Run, line: &Line<'_>, span: &Span, view: &View) -> Piece {
 }
 
 /// Extra ink each side of a strand where it passes over, tapering to nothing.
-fn swelling(line: &Line<'_>, span: &Span, at: f64, view: &View) -> Vec<P2> {
+fn swelling(line: &Line<'_>, span: &Span, at: f64, thick: f64, view: &View) -> Vec<P2> {
     let (flat, length) = (line.flat, &line.length);
     const REACH: f64 = 1.5;
     const FULL: f64 = 0.6;
@@ -191,7 +212,7 @@ fn swelling(line: &Line<'_>, span: &Span, at: f64, view: &View) -> Vec<P2> {
     let side = |s: f64| {
         let points = flat[from..=to].iter().zip(t).zip(&length[from..=to]);
         points.map(move |((p, t), l)| {
-            let w = 0.5 + INK * ((REACH - (l - at).abs()) / (REACH - FULL)).clamp(0.0, 1.0);
+            let w = thick / 2.0 + INK * ((REACH - (l - at).abs()) / (REACH - FULL)).clamp(0.0, 1.0);
             let n = left_of(*t);
             view.page([p[0] + s * w * n[0], p[1] + s * w * n[1]])
         })
@@ -210,7 +231,11 @@ fn texture(run: &Run, line: &Line<'_>, from: usize, to: usize, view: &View) -> O
     if view.scale < 8.0 {
         return None;
     }
-    let step = if run.pattern == Pattern::Braided { 0.95 } else { 0.6 };
+    let (step, class, width) = match run.pattern {
+        Pattern::Braided => (0.95, "fl", 0.11),
+        Pattern::Laid => (0.6, "ly", 0.09),
+        Pattern::Steel | Pattern::Timber => return None,
+    };
     let mut marks = Vec::new();
     let mut next = (length[from] / step).ceil() * step + step * 0.25;
     for i in from..to {
@@ -228,10 +253,6 @@ fn texture(run: &Run, line: &Line<'_>, from: usize, to: usize, view: &View) -> O
             next += step;
         }
     }
-    let (class, width) = match run.pattern {
-        Pattern::Braided => ("fl", 0.11),
-        Pattern::Laid => ("ly", 0.09),
-    };
     (!marks.is_empty()).then(|| Item::Lines {
         class,
         runs: marks,
@@ -246,7 +267,7 @@ fn mark(pattern: Pattern, c: P2, t: P2, view: &View) -> Vec<P2> {
         |along: f64, across: f64| view.page([c[0] + t[0] * along + n[0] * across, c[1] + t[1] * along + n[1] * across]);
     match pattern {
         Pattern::Braided => vec![at(-0.18, 0.27), at(0.14, 0.0), at(-0.18, -0.27)],
-        Pattern::Laid => vec![at(-0.3, 0.38), at(-0.08, 0.12), at(0.08, -0.12), at(0.3, -0.38)],
+        _ => vec![at(-0.3, 0.38), at(-0.08, 0.12), at(0.08, -0.12), at(0.3, -0.38)],
     }
 }
 

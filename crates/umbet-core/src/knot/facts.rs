@@ -251,6 +251,9 @@ pub struct Purchase {
     pub frees: String,
     /// It frees after any pull.
     pub always_frees: bool,
+    /// The line runs over a clip in it, not over rope.
+    #[serde(default)]
+    pub over_clip: bool,
 }
 
 /// Cord it takes: `turns` round the object, `body_d` diameters of knot, and a tail.

@@ -26,6 +26,8 @@ pub enum Mend {
     LongerTail,
     /// An overhand of the bight round the line.
     LockBight,
+    /// A stick through the slipped bight.
+    Toggle,
     /// Hitches cast off, hauled in, and hitched again.
     Retie,
     /// Something soft under the cord at a hard edge.

@@ -5,6 +5,9 @@
 //! ```text
 //! # a comment
 //! pole P x r=2.5            a round object: axis x, y (side-on) or z (end-on), its radius, `at X,Y` moves it
+//! piece T timber r=0.8 after=3 4,-9,2 12,-7,4
+//!                           a piece of hardware (timber or steel): its half thickness, `x,y,z` places along its middle, the
+//!                           moves laid before it is there; `closed` joins its ends, as a clip's are
 //! count 6                   checksum: how often rope crosses rope in the whole drawing, hidden places too
 //! scale 2                   multiplies the waypoints that follow
 //! rope A                    a rope, from its standing end to its working end
@@ -24,13 +27,16 @@
 //!
 //! `double 0.9 loop 12 tail 6 wide 4` after a `flat`: the rope is followed back, leaving an eye.
 
-use super::spline::P2;
+use super::spline::{P2, P3};
+use crate::object::Look;
 
 /// A whole path as written.
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct PathText {
     /// Round objects the rope goes about.
     pub poles: Vec<Pole>,
+    /// Clips and toggles.
+    pub pieces: Vec<PieceText>,
     /// Ropes in the order they are laid.
     pub ropes: Vec<RopeText>,
     /// Checksum of all crossings of rope with rope.
@@ -59,6 +65,23 @@ pub struct Pole {
     pub radius: f64,
     /// Where its axis meets the drawing.
     pub at: P2,
+}
+
+/// A piece of hardware the rope goes through or about: a clip, a toggle.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PieceText {
+    /// Its name in the notation.
+    pub name: String,
+    /// What it is made of.
+    pub look: Look,
+    /// Half its thickness, in rope diameters.
+    pub radius: f64,
+    /// Its ends meet: a ring.
+    pub closed: bool,
+    /// How many moves are laid before it is there.
+    pub after: usize,
+    /// Places along its middle.
+    pub at: Vec<P3>,
 }
 
 /// How deep a waypoint lies.
@@ -193,6 +216,7 @@ impl Reading {
     fn line(&mut self, n: usize, words: &[&str]) -> Result<(), NotationError> {
         match words[0] {
             "pole" => self.pole(n, words),
+            "piece" => self.piece(n, words),
             "count" => {
                 let found = words.get(1).copied().unwrap_or("");
                 let count = found.parse().map_err(|_| fault(n, found, "a whole number of crossings"))?;
@@ -206,7 +230,7 @@ impl Reading {
             "rope" => self.rope(n, words),
             "flat" => words[1..].iter().try_for_each(|w| self.flat_word(n, w)),
             "double" => self.double(n, words),
-            other => Err(fault(n, other, "`pole`, `count`, `scale`, `rope`, `flat` or `double`")),
+            other => Err(fault(n, other, "`pole`, `piece`, `count`, `scale`, `rope`, `flat` or `double`")),
         }
     }
 
@@ -229,6 +253,34 @@ impl Reading {
             at = pair(n, words.get(i + 1).copied().unwrap_or(""))?;
         }
         self.path.poles.push(Pole { name: (*name).to_owned(), axis, radius, at });
+        Ok(())
+    }
+
+    fn piece(&mut self, n: usize, words: &[&str]) -> Result<(), NotationError> {
+        const EXPECTED: &str = "a name, timber or steel, and places, as in `piece T timber r=0.8 4,-9,2 12,-7,4`";
+        let name = words.get(1).ok_or_else(|| fault(n, "piece", EXPECTED))?;
+        let look = match words.get(2).copied() {
+            Some("timber") => Look::Timber,
+            Some("steel") => Look::Steel,
+            found => return Err(fault(n, found.unwrap_or(""), EXPECTED)),
+        };
+        let mut piece =
+            PieceText { name: (*name).to_owned(), look, radius: 0.6, closed: false, after: 0, at: Vec::new() };
+        for word in &words[3..] {
+            match word.split_once('=') {
+                None if *word == "closed" => piece.closed = true,
+                Some(("r", r)) => piece.radius = number(n, r, "half a thickness in rope diameters, as in `r=0.8`")?,
+                Some(("after", m)) => piece.after = m.parse().map_err(|_| fault(n, word, "a number of moves"))?,
+                _ => piece.at.push(triple(n, word)?),
+            }
+        }
+        if !(0.2..=3.0).contains(&piece.radius) {
+            return Err(fault(n, name, "half a thickness of 0.2 to 3 rope diameters"));
+        }
+        if piece.at.len() < if piece.closed { 4 } else { 2 } {
+            return Err(fault(n, name, "two places at least, four for a closed piece"));
+        }
+        self.path.pieces.push(piece);
         Ok(())
     }
 
@@ -359,6 +411,13 @@ fn pair(line: usize, word: &str) -> Result<P2, NotationError> {
     Ok([of(a)?, of(b)?])
 }
 
+fn triple(line: usize, word: &str) -> Result<P3, NotationError> {
+    const EXPECTED: &str = "a place `x,y,z`";
+    let parts: Vec<&str> = word.split(',').collect();
+    let [x, y, z] = parts[..] else { return Err(fault(line, word, EXPECTED)) };
+    Ok([number(line, x, EXPECTED)?, number(line, y, EXPECTED)?, number(line, z, EXPECTED)?])
+}
+
 /// Writes a path back as text that reads to the same path.
 impl std::fmt::Display for PathText {
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
@@ -369,6 +428,13 @@ impl std::fmt::Display for PathText {
                 Axis::Z => 'z',
             };
             writeln!(f, "pole {} {axis} r={} at {},{}", p.name, p.radius, p.at[0], p.at[1])?;
+        }
+        for p in &self.pieces {
+            let look = if p.look == Look::Steel { "steel" } else { "timber" };
+            write!(f, "piece {} {look} r={} after={}", p.name, p.radius, p.after)?;
+            write!(f, "{}", if p.closed { " closed" } else { "" })?;
+            p.at.iter().try_for_each(|[x, y, z]| write!(f, " {x},{y},{z}"))?;
+            writeln!(f)?;
         }
         if let Some(n) = self.count {
             writeln!(f, "count {n}")?;

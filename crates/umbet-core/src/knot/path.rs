@@ -8,7 +8,7 @@
 
 use super::bight::{follow_back, grow_tucks};
 use super::meeting::{Meeting, Place, meetings};
-use super::notation::{Axis, Letter, Level, PathText, Pole, RopeText};
+use super::notation::{Axis, Letter, Level, PathText, PieceText, Pole, RopeText};
 use super::spline::{Monotone, P2, P3, SPACING, Samples, catmull_rom, interpolate, lengths};
 
 /// A knot's ropes in space, with the poles they go round.
@@ -18,10 +18,27 @@ pub struct KnotPath {
     pub strands: Vec<Strand>,
     /// Poles as laid out.
     pub poles: Vec<Pole>,
+    /// Clips and toggles: no rope, and no part of what is proved.
+    pub pieces: Vec<Hardware>,
     /// All crossings of rope with rope.
     pub crossings: Vec<Crossing>,
     /// For each rope, where in the drawing each of its letters stands.
     pub letters: Vec<Vec<P2>>,
+}
+
+/// A clip or a toggle in space.
+#[derive(Debug, Clone)]
+pub struct Hardware {
+    /// Its name in the notation.
+    pub name: String,
+    /// What it is made of.
+    pub look: crate::object::Look,
+    /// Half its thickness, in rope diameters.
+    pub radius: f64,
+    /// How many moves are laid before it is there.
+    pub after: usize,
+    /// Points along its middle.
+    pub points: Vec<P3>,
 }
 
 /// One rope's centreline.
@@ -121,7 +138,7 @@ impl KnotPath {
     /// # Errors
     /// [`PathError`] when letters, levels or the crossing count disagree with what is drawn.
     pub fn build(text: &PathText) -> Result<Self, PathError> {
-        let levels = Levels::of(&text.poles);
+        let levels = Levels::of(text);
         let mut laid: Vec<Laid> = text.ropes.iter().map(|r| Laid::new(r, &levels)).collect();
         let events = letter_events(&text.ropes, &laid)?;
         let mut letters = letter_places(&laid, &events);
@@ -130,12 +147,33 @@ impl KnotPath {
             laid = grow_tucks(&text.ropes, laid, &levels, &mut letters)?;
         }
         let strands: Vec<Strand> = text.ropes.iter().zip(laid).map(|(r, l)| l.into_strand(r)).collect();
-        let path = Self { crossings: crossings(&strands), strands, poles: text.poles.clone(), letters };
+        let pieces = text.pieces.iter().map(Hardware::of).collect();
+        let path = Self { crossings: crossings(&strands), strands, poles: text.poles.clone(), pieces, letters };
         match text.count {
             Some(written) if written != path.crossings.len() => {
                 Err(PathError::Count { drawn: path.crossings.len(), written })
             }
             _ => Ok(path),
+        }
+    }
+}
+
+impl Hardware {
+    fn of(text: &PieceText) -> Self {
+        let mut places = text.at.clone();
+        if text.closed {
+            places.push(places[0]);
+        }
+        let flat: Vec<P2> = places.iter().map(|p| [p[0], p[1]]).collect();
+        let curve = catmull_rom(&flat, SPACING);
+        let depth: Vec<f64> = places.iter().map(|p| p[2]).collect();
+        let points = curve.points.iter().zip(&curve.along).map(|(p, w)| [p[0], p[1], interpolate(&depth, *w)]);
+        Self {
+            name: text.name.clone(),
+            look: text.look,
+            radius: text.radius,
+            after: text.after,
+            points: points.collect(),
         }
     }
 }
@@ -186,8 +224,9 @@ pub(super) struct Levels {
 }
 
 impl Levels {
-    fn of(poles: &[Pole]) -> Self {
-        let reach = poles.iter().filter(|p| p.axis != Axis::Z).map(|p| p.radius).fold(0.0, f64::max);
+    fn of(text: &PathText) -> Self {
+        let side_on = text.poles.iter().filter(|p| p.axis != Axis::Z).map(|p| p.radius);
+        let reach = side_on.chain(text.pieces.iter().map(|p| p.radius)).fold(0.0, f64::max);
         Self { front: reach + ON_SURFACE, behind: -reach - ON_SURFACE }
     }
     fn height(&self, level: Level) -> f64 {

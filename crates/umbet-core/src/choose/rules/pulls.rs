@@ -185,7 +185,7 @@ pub const SHAKEN: Rule = Rule {
     id: "shaken",
     asks: "Does the way it is pulled work it loose?",
     judge: |c, case| {
-        const RESISTS: &[Mend] = &[Mend::BackupHalfHitch, Mend::StopperOnTail, Mend::RoundTurnFirst];
+        const RESISTS: &[Mend] = &[Mend::BackupHalfHitch, Mend::StopperOnTail, Mend::RoundTurnFirst, Mend::Toggle];
         if case.both_parts() && c.knot.entry.grip.stands == Stands::Rides {
             return None;
         }

@@ -13,7 +13,7 @@ pub const TENSION: Rule = Rule {
         let slides = e.family == Family::Adjustable && e.purchase.is_none();
         match (case.s.tension, &e.purchase) {
             (Tension::Purchase, Some(p)) => {
-                let reached = case.reader.forces(case.reached());
+                let reached = case.reader.forces(case.reached(p.over_clip));
                 let says = format!(
                     "Your pull of {} reaches {reached} in the line, est.: not three times.",
                     case.reader.force(case.s.haul)
