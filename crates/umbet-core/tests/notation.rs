@@ -212,11 +212,11 @@ fn hardware_is_written_beside_the_rope() {
     let text =
         format!("piece T timber r=0.5 after=2 4,-3,1 4,3,-1\npiece C steel closed 0,0,0 4,0,0 4,6,0 0,6,0\n{rope}");
     let path = read(&text);
-    assert_eq!(parse(&path.to_string()).unwrap(), path);
-    let built = KnotPath::build(&path).unwrap();
+    assert_eq!(read(&path.to_string()), path);
+    let built = KnotPath::build(&path).expect("it builds");
     let (toggle, clip) = (&built.pieces[0], &built.pieces[1]);
     assert_eq!((toggle.after, toggle.radius), (2, 0.5));
-    assert_eq!(clip.points.first().unwrap(), clip.points.last().unwrap(), "a closed piece comes back to its start");
+    assert_eq!(clip.points.first(), clip.points.last(), "a closed piece comes back to its start");
     assert!(built.crossings.is_empty(), "hardware crosses no rope that is counted");
     for wrong in [
         "piece T wood 0,0,0 1,1,1",
