@@ -78,12 +78,12 @@ impl Force {
 }
 
 /// An estimate between two ends, never one promised figure.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[derive(Debug, Clone, Copy, Default, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Band {
-    /// The cautious end.
+    /// The lower end.
     pub low: f64,
-    /// The hopeful end.
+    /// The upper end.
     pub high: f64,
 }
 
@@ -92,6 +92,12 @@ impl Band {
     pub fn new(a: f64, b: f64) -> Self {
         Self { low: a.min(b), high: a.max(b) }
     }
+    /// From the least of these values to the greatest.
+    pub fn over(values: impl Iterator<Item = f64>) -> Self {
+        let (low, high) = values.fold((f64::MAX, f64::MIN), |(a, b), v| (a.min(v), b.max(v)));
+        Self { low, high }
+    }
+
     /// Both ends multiplied by `k ≥ 0`.
     pub fn scaled(self, k: f64) -> Self {
         Self { low: self.low * k, high: self.high * k }
@@ -149,7 +155,16 @@ impl Reader {
             UnitSystem::Metric if l.mm() < 299.5 => format!("{:.0} mm", l.mm()),
             UnitSystem::Metric => format!("{:.2} m", l.m()),
             UnitSystem::Imperial => feet_and_inches(l),
-            UnitSystem::Body => self.body_length(l),
+            UnitSystem::Body => self.body_length(l, f64::round),
+        }
+    }
+
+    /// A length to cut: as [`Self::length`], never less than it takes.
+    pub fn length_up(&self, l: Length) -> String {
+        match self.units {
+            UnitSystem::Metric => self.length(Length::from_m((l.m() * 100.0 - 1e-6).ceil() / 100.0)),
+            UnitSystem::Imperial => self.length(Length::from_m((l.inches() - 1e-6).ceil() * 0.0254)),
+            UnitSystem::Body => self.body_length(l, |quarters| (quarters - 1e-6).ceil()),
         }
     }
 
@@ -200,10 +215,11 @@ impl Reader {
         }
     }
 
-    fn body_length(&self, l: Length) -> String {
+    /// In the member that fits, by quarters of it rounded as is asked.
+    fn body_length(&self, l: Length, rounded: fn(f64) -> f64) -> String {
         let quarters = |unit_m: f64, one: &str, many: &str| {
-            let n = l.m() / unit_m;
-            format!("{} {}", fraction(n, 4), if (4.0 * n).round() > 4.0 { many } else { one })
+            let n = rounded(4.0 * l.m() / unit_m);
+            format!("{} {}", fraction(n / 4.0, 4), if n > 4.0 { many } else { one })
         };
         let finger_m = self.body.four_fingers_mm / 4000.0;
         match l.m() {

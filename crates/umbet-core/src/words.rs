@@ -10,10 +10,26 @@ macro_rules! words {
         impl $name {
             /// Every value, in the order it is offered.
             pub const ALL: &'static [Self] = &[$(Self::$variant),+];
+            /// As it is written in a draft.
+            pub fn id(self) -> String {
+                serde_json::to_value(self).ok().and_then(|v| v.as_str().map(str::to_owned)).unwrap_or_default()
+            }
             /// How it reads in the sentence.
             pub const fn words(self) -> &'static str {
                 match self { $(Self::$variant => $words),+ }
             }
         }
     };
+}
+
+/// With a large first letter.
+pub(crate) fn capital(s: &str) -> String {
+    let mut c = s.chars();
+    c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
+}
+
+/// With a small first letter.
+pub(crate) fn small(s: &str) -> String {
+    let mut c = s.chars();
+    c.next().map_or_else(String::new, |f| f.to_lowercase().chain(c).collect())
 }

@@ -149,7 +149,8 @@ fn bights_passed_across_a_thick_post_take_their_girths() {
 fn two_cords_leave_two_tails() {
     let usual = Draft::usual(Task::Join);
     let cord = |mm: f64| CordDraft { diameter_mm: Some(mm), ..usual.cord.clone() };
-    let d = Draft { cord: cord(4.0), second: Some(cord(11.0)), ..usual.clone() };
+    let other = CordDraft { kind: "kernmantle-11".into(), ..cord(11.0) };
+    let d = Draft { cord: cord(4.0), second: Some(other), ..usual.clone() };
     let a = choose(catalogue(), &Situation::read(&d).expect("reads"), &Reader::default());
     let bend = a.knots.iter().find(|k| k.id == "double-sheet-bend").expect("answered for");
     let of = |what| bend.facts.cord.iter().find(|i| i.of == what).expect(what).length_m;

@@ -44,14 +44,14 @@ fn beaufort_numbers_and_their_pressure() {
 
 fn line() -> impl Strategy<Value = Line> {
     (2.0..40.0f64, -3.0..3.0f64, 5.0..800.0f64, 800.0..80_000.0f64)
-        .prop_map(|(span_m, rise_m, set_n, stiffness_n)| Line { span_m, rise_m, set_n, stiffness_n })
+        .prop_map(|(span_m, rise_m, set_n, stiffness_n)| Line { span_m, rise_m, set_n, stiffness_n, unyielding: None })
 }
 
 proptest! {
     /// Forces balance: what the ends pull up is the load, and both pull level alike.
     #[test]
     fn the_ends_carry_the_load(l in line(), n in 1.0..900.0f64, at in 0.05..0.95f64) {
-        let s = l.loaded(Load::Point { n, at });
+        let s = l.loaded(Load::point(n, at));
         let x = at * l.span_m;
         let y = l.rise_m * at - s.sag_m;
         let up = -s.level_n * y / x + s.level_n * (l.rise_m - y) / (l.span_m - x);
@@ -64,7 +64,7 @@ proptest! {
     /// A heavier load sags more and pulls more along the line; a line set tighter sags less.
     #[test]
     fn more_load_more_sag(l in line(), n in 1.0..500.0f64) {
-        for load in [|n| Load::Point { n, at: 0.5 }, |n| Load::Spread(n)] {
+        for load in [|n| Load::point(n, 0.5), |n| Load::spread(n)] {
             let most = |s: &Loaded| s.ends_n[0].max(s.ends_n[1]);
             let (a, b) = (l.loaded(load(n)), l.loaded(load(1.5 * n)));
             prop_assert!(b.sag_m > a.sag_m && most(&b) > most(&a));
@@ -73,14 +73,54 @@ proptest! {
         }
     }
 
-    /// The line is as long as its tension stretches it.
+    /// The line is as long as its tension stretches it, each leg by its own pull.
     #[test]
-    fn shape_and_stretch_agree(l in line(), n in 1.0..500.0f64) {
-        let s = l.loaded(Load::Point { n, at: 0.5 });
-        let half = l.span_m / 2.0;
-        let y = l.rise_m / 2.0 - s.sag_m;
-        let length = half.hypot(y) + half.hypot(l.rise_m - y);
-        let stretched = l.slack_length_m() * (1.0 + (s.ends_n[0] + s.ends_n[1]) / 2.0 / l.stiffness_n);
-        prop_assert!((length - stretched).abs() < 1e-6 * length);
+    fn shape_and_stretch_agree(l in line(), n in 1.0..500.0f64, at in 0.1..0.9f64) {
+        let s = l.loaded(Load::point(n, at));
+        let y = l.rise_m * at - s.sag_m;
+        let legs = [(at * l.span_m).hypot(y), ((1.0 - at) * l.span_m).hypot(l.rise_m - y)];
+        let slack: f64 = legs.iter().zip(s.ends_n).map(|(leg, pull)| leg / (1.0 + pull / l.stiffness_n)).sum();
+        prop_assert!((slack - l.slack_length_m()).abs() < 1e-6 * slack, "{slack} is not {}", l.slack_length_m());
+    }
+
+    /// What the anchors feel is the load, and nothing else, whichever way it pulls and wherever it lies.
+    #[test]
+    fn the_anchors_feel_the_load(l in line(), across in -400.0..400.0f64, down in -50.0..500.0f64, from in 0.0..0.9f64, part in 0.0..1.0f64) {
+        let load = Load { n: [across, down], from, to: from + part * (1.0 - from) };
+        let s = l.loaded(load);
+        let sum = |i: usize| s.on_anchors_n[0][i] + s.on_anchors_n[1][i];
+        for (felt, laid) in [(sum(0), 0.0), (sum(1), across), (sum(2), -down)] {
+            prop_assert!((felt - laid).abs() < 1e-6 * (1.0 + s.level_n), "{felt} is not {laid}");
+        }
+    }
+
+    /// The same line found another way: shot from its near end step by step, by its slope and its own stretch, at the level
+    /// pull that was found, it arrives at the far anchor and hangs as low as was said (initial-value method, handbooks of
+    /// numerical analysis).
+    #[test]
+    fn a_line_shot_from_its_end_arrives(l in line(), n in 5.0..600.0f64, from in 0.0..0.8f64, part in 0.05..1.0f64) {
+        let to = from + part * (1.0 - from);
+        let s = l.loaded(Load { n: [0.0, n], from, to });
+        let steps = 20_000;
+        let ds = l.slack_length_m() / f64::from(steps);
+        let (mut x, mut y, mut lowest) = (0.0f64, 0.0f64, 0.0f64);
+        let lifted = s.on_anchors_n[0][2];
+        for _ in 0..steps {
+            let laid = |x: f64| n * ((x / l.span_m - from) / (to - from)).clamp(0.0, 1.0);
+            let way = |x: f64| {
+                // The near anchor is pulled by what the line bears there; what was laid since is taken off.
+                let up = lifted + laid(x);
+                let pull = s.level_n.hypot(up);
+                let longer = 1.0 + pull / l.stiffness_n;
+                [s.level_n / pull * longer, up / pull * longer]
+            };
+            let half = way(x + way(x)[0] * ds / 2.0);
+            x += half[0] * ds;
+            y += half[1] * ds;
+            lowest = lowest.max(l.rise_m * x / l.span_m - y);
+        }
+        prop_assert!((x - l.span_m).abs() < 2e-4 * l.span_m, "arrives {x} of {}", l.span_m);
+        prop_assert!((y - l.rise_m).abs() < 5e-4 * l.span_m, "at {y}, not {}", l.rise_m);
+        prop_assert!((lowest - s.sag_m).abs() < 1e-3 * (s.sag_m + 0.1), "hangs {lowest}, not {}", s.sag_m);
     }
 }

@@ -1,1 +1,1 @@
-select id as "id!", job_id, position, name, situation, knot, note, version from joint where id = ?1 and deleted_at is null
+select id as "id!", job_id, position, name, situation, draft_version, knot, note, version from joint where id = ?1 and deleted_at is null

@@ -1,10 +1,9 @@
 //! The demonstration: the Fennick Point footbridge crew, from `demo/fennick-point.toml`.
 
 use crate::error::Error;
-use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KeptShelter, KitCord};
+use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KeptRig, KitCord, Store};
 use serde::Deserialize;
-use sqlx::SqlitePool;
-use umbet_core::rig::shelter::ShelterDraft;
+use umbet_core::rig::shelter::{PLANNER, ShelterDraft};
 use umbet_core::situation::Draft;
 
 #[derive(Deserialize)]
@@ -41,25 +40,26 @@ struct DemoJoint {
 ///
 /// # Errors
 /// When the scenario is faulty (the tests rule that out) or the store fails.
-pub async fn load(pool: &SqlitePool) -> anyhow::Result<()> {
-    if !Job::list(pool).await?.is_empty() {
+pub async fn load(store: &Store) -> anyhow::Result<()> {
+    if !Job::list(store).await?.is_empty() {
         return Ok(());
     }
     let scenario: Scenario = toml::from_str(include_str!("../demo/fennick-point.toml"))?;
-    fill(pool, scenario).await?;
+    fill(store, scenario).await?;
     Ok(())
 }
 
-async fn fill(pool: &SqlitePool, scenario: Scenario) -> Result<(), Error> {
+async fn fill(store: &Store, scenario: Scenario) -> Result<(), Error> {
     for cord in &scenario.cord {
-        KitCord::add(pool, cord).await?;
+        KitCord::add(store, cord).await?;
     }
     for job in scenario.job {
         let input = JobInput { name: job.name, place: job.place, note: job.note, version: 0 };
-        let id = Job::add(pool, &input).await?.id;
+        let id = Job::add(store, &input).await?.id;
         if job.shelter {
-            let ticked = vec!["fixed".to_owned(), "lean".to_owned()];
-            KeptShelter { shelter: ShelterDraft::of_the_crew(), ticked, version: 0 }.keep(pool, id).await?;
+            let ticked = ["look", "pad", "fixed", "lean"].map(str::to_owned).to_vec();
+            let draft = serde_json::to_value(ShelterDraft::of_the_crew())?;
+            KeptRig { draft, ticked, version: 0 }.keep(store, id, &PLANNER).await?;
         }
         for j in job.joint {
             let input = JointInput {
@@ -70,7 +70,7 @@ async fn fill(pool: &SqlitePool, scenario: Scenario) -> Result<(), Error> {
                 position: None,
                 version: 0,
             };
-            Joint::add(pool, id, &input).await?;
+            Joint::add(store, id, &input).await?;
         }
     }
     Ok(())

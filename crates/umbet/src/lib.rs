@@ -68,10 +68,10 @@ pub async fn serve(
     stop: impl Future<Output = ()> + Send + 'static,
 ) -> anyhow::Result<()> {
     let hosts = guard::Hosts::of(listener.local_addr()?);
-    let pool = app.pool.clone();
+    let store = app.store.clone();
     // What choosing asks of every path is worked out while the first page loads.
     tokio::task::spawn_blocking(|| umbet_core::topology::known_letting(""));
     axum::serve(listener, router(app, hosts)).with_graceful_shutdown(stop).await?;
-    pool.close().await;
+    store.close().await;
     Ok(())
 }

@@ -21,15 +21,15 @@ async fn main() -> anyhow::Result<()> {
 
 async fn run(options: &Serve) -> anyhow::Result<()> {
     let file = options.file()?;
-    let pool = store::open(&file).await.with_context(|| format!("cannot open the data file {}", file.display()))?;
+    let store = store::open(&file).await.with_context(|| format!("cannot open the data file {}", file.display()))?;
     if options.demo {
-        demo::load(&pool).await?;
+        demo::load(&store).await?;
     }
     let listener =
         TcpListener::bind(options.listen).await.with_context(|| format!("cannot listen on {}", options.listen))?;
     println!("Umbet keeps its data in {}", file.display());
     println!("Umbet is at http://{}", listener.local_addr()?);
-    serve(listener, App::new(pool).await?, stopped()).await
+    serve(listener, App::new(store).await?, stopped()).await
 }
 
 /// Ends with Ctrl-C, or with the signal a service manager sends.

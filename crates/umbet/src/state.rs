@@ -1,16 +1,17 @@
 //! What every request shares.
 
 use crate::error::Error;
-use crate::store::{KitCord, Settings};
-use sqlx::SqlitePool;
+use crate::store::{KitCord, Settings, Store};
 use std::sync::{Arc, PoisonError, RwLock};
+use umbet_core::rig::{PLANNERS, Planner};
 use umbet_core::situation::Habits;
 
 /// The application: the data file, and the settings kept at hand so that choosing asks no disk.
 #[derive(Clone)]
 pub struct App {
     /// The data file.
-    pub pool: SqlitePool,
+    pub store: Store,
+    planners: &'static [Planner],
     settings: Arc<RwLock<Arc<Settings>>>,
     /// Kinds of cord in the kit, kept at hand so that choosing asks no disk.
     kit: Arc<RwLock<Vec<String>>>,
@@ -21,11 +22,19 @@ impl App {
     ///
     /// # Errors
     /// When the settings cannot be read.
-    pub async fn new(pool: SqlitePool) -> Result<Self, Error> {
+    pub async fn new(store: Store) -> Result<Self, Error> {
+        Self::with_planners(store, PLANNERS).await
+    }
+
+    /// The same, planning rigs of these kinds.
+    ///
+    /// # Errors
+    /// When the settings cannot be read.
+    pub async fn with_planners(store: Store, planners: &'static [Planner]) -> Result<Self, Error> {
         // Read now, so that the first person to ask does not wait for it.
         umbet_core::knot::catalogue();
-        let settings = Settings::load(&pool).await?;
-        let app = Self { pool, settings: Arc::new(RwLock::new(Arc::new(settings))), kit: Arc::default() };
+        let settings = Settings::load(&store).await?;
+        let app = Self { store, planners, settings: Arc::new(RwLock::new(Arc::new(settings))), kit: Arc::default() };
         app.kit_changed().await?;
         Ok(app)
     }
@@ -35,7 +44,7 @@ impl App {
     /// # Errors
     /// When the store fails.
     pub async fn kit_changed(&self) -> Result<(), Error> {
-        let mut kinds: Vec<String> = KitCord::list(&self.pool).await?.into_iter().map(|c| c.kind).collect();
+        let mut kinds: Vec<String> = KitCord::list(&self.store).await?.into_iter().map(|c| c.kind).collect();
         kinds.dedup();
         *self.kit.write().unwrap_or_else(PoisonError::into_inner) = kinds;
         Ok(())
@@ -46,6 +55,19 @@ impl App {
         let settings = self.settings();
         let kit = self.kit.read().unwrap_or_else(PoisonError::into_inner).clone();
         Habits { knows: settings.knows.clone(), schools: settings.schools.clone(), kit }
+    }
+
+    /// Kinds of rig that can be planned.
+    pub fn planners(&self) -> &'static [Planner] {
+        self.planners
+    }
+
+    /// The planner of this kind of rig.
+    ///
+    /// # Errors
+    /// When there is none.
+    pub fn planner(&self, kind: &str) -> Result<&'static Planner, Error> {
+        self.planners.iter().find(|p| p.kind == kind).ok_or(Error::Missing("kind of rig"))
     }
 
     /// The settings now.

@@ -18,9 +18,9 @@ const MAY_USE: &[(&str, &[&str])] = &[
     ("draw", &["knot", "object"]),
     ("topology", &["knot"]),
     ("usage", &["knot", "object", "units"]),
-    ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage"]),
+    ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage", "words"]),
     ("teach", &["draw", "knot", "topology"]),
-    ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage"]),
+    ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),
 ];
 
 /// Reads every `crate::module` in the core and compares.

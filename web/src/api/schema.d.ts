@@ -195,6 +195,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Waypoints of a GPX file as places on the site. */
+        post: operations["read_gpx"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/identify": {
         parameters: {
             query?: never;
@@ -283,17 +300,17 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{id}/shelter": {
+    "/api/jobs/{id}/rigs/{kind}": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** The shelter planned for a job. */
-        get: operations["kept_shelter"];
-        /** Keeps a shelter with a job. */
-        put: operations["keep_shelter"];
+        /** The rig of this kind planned for a job. */
+        get: operations["kept_rig"];
+        /** Keeps a rig with a job. */
+        put: operations["keep_rig"];
         post?: never;
         delete?: never;
         options?: never;
@@ -506,23 +523,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/line": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Works out one line and draws it. */
-        post: operations["line"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/own-knots": {
         parameters: {
             query?: never;
@@ -610,6 +610,92 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of rig there are. */
+        get: operations["rig_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a rig of this kind is begun from. */
+        get: operations["begin_rig"];
+        put?: never;
+        /** Works out a rig and draws it. */
+        post: operations["plan_rig"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The draft with something dragged on a drawing. */
+        post: operations["move_thing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The sheet, as PDF. */
+        post: operations["rig_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The draft with one number typed, in the reader's unit. */
+        post: operations["type_number"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -628,80 +714,19 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/shelter": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Works out a shelter and draws it. */
-        post: operations["shelter"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelter/gpx": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Waypoints of a GPX file as places on the site. */
-        post: operations["read_gpx"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelter/sheet.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Two pages for a pocket, as PDF. */
-        post: operations["shelter_sheet"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/shelter/stock": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Covers, grounds and a shelter to begin with. */
-        get: operations["shelter_stock"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @description Something a ridgeline can be made fast to. */
-        Anchor: {
+        /** @description One force on the whole shelter. */
+        Acting: {
+            /** @description Newtons along the ridge, across it, up. */
+            n: number[];
+            /** @description What puts it there. */
+            what: string;
+        };
+        /** @description Something a line can be made fast to, as it is said. */
+        AnchorDraft: {
             /** @description Where its middle stands, metres east and north of any one place. */
             at_m: number[];
             /**
@@ -720,16 +745,16 @@ export interface components {
             name: string;
             /**
              * Format: double
-             * @description Thickness where the line goes, millimetres.
+             * @description Thickness where the line goes, millimetres; of a vehicle, its ring's metal.
              */
             size_mm: number;
-            /** @description Alive and sound, nothing dead above. */
+            /** @description Sound: a tree alive with nothing dead above, a post that does not give. */
             sound: boolean;
             /** @description Surface id. */
             surface: string;
         };
         /**
-         * @description What a ridgeline is made fast to.
+         * @description What a line is made fast to.
          * @enum {string}
          */
         AnchorKind: "tree" | "post" | "vehicle" | "peg";
@@ -753,16 +778,30 @@ export interface components {
             /** @description The answer. */
             says: string;
         };
+        /** @description A pole that bears a line's end, held back to a peg. */
+        Backstay: {
+            /** @description 0 at the near end, 1 at the far one. */
+            end: number;
+            /** @description Its peg. */
+            peg: number[];
+            /** @description The pole, foot and top. */
+            pole: number[][];
+            /**
+             * Format: double
+             * @description From the pole's top to the peg.
+             */
+            run_m: number;
+        };
         /** @description An estimate between two ends, never one promised figure. */
         Band: {
             /**
              * Format: double
-             * @description The hopeful end.
+             * @description The upper end.
              */
             high: number;
             /**
              * Format: double
-             * @description The cautious end.
+             * @description The lower end.
              */
             low: number;
         };
@@ -831,6 +870,11 @@ export interface components {
         Caution: {
             /** @description Eight words at most. */
             say: string;
+        };
+        /** @description A draft that was changed; none where nothing was there to change. */
+        ChangedDraft: {
+            /** @description The draft. */
+            draft: Record<string, never>;
         };
         /** @description A situation and its answer. */
         Choice: {
@@ -962,7 +1006,7 @@ export interface components {
             words: string;
         };
         /** @description The sheet. */
-        Cover: {
+        CoverDraft: {
             /** @description Id of its kind. */
             kind: string;
             /**
@@ -975,41 +1019,6 @@ export interface components {
              * @description Width, metres; across it.
              */
             width_m: number;
-        };
-        /** @description A line to cut. */
-        Cut: {
-            /** @description Id of its cord. */
-            cord: string;
-            /** @description Name of its cord. */
-            cord_name: string;
-            /**
-             * Format: double
-             * @description Each, metres.
-             */
-            each_m: number;
-            /** @description The hank that serves, and what is left of it. */
-            hank?: string | null;
-            /** @description What it is made of. */
-            items: components["schemas"]["LengthItem"][];
-            /** @description What it is called. */
-            name: string;
-            /** @description What to do when none does, each with its numbers. */
-            short: string[];
-            /** @description How many of it. */
-            times: number;
-            /** @description Each, in metres, feet and arm spans. */
-            words: string[];
-        };
-        /** @description One thing to do, ticked off. */
-        Doing: {
-            /** @description Stable id, by which it is ticked off. */
-            id: string;
-            /** @description Joint it is about. */
-            joint?: string | null;
-            /** @description In a sentence. */
-            say: string;
-            /** @description In a few words. */
-            short: string;
         };
         /** @description What a person said of a joint. Absent parts take the task's usual value. */
         Draft: {
@@ -1077,6 +1086,22 @@ export interface components {
             /** @description Tied while the line is tight. */
             tight?: boolean;
             way?: components["schemas"]["Way"] | null;
+        };
+        /** @description Something dragged on a drawing. */
+        DraggedThing: {
+            /** @description The draft. */
+            draft: Record<string, never>;
+            /** @description The drawing. */
+            drawing: string;
+            /** @description Where it stood on it, pixels. */
+            from: number[];
+            /** @description Where it is put. */
+            to: number[];
+            /**
+             * Format: double
+             * @description Width of the drawings, pixels.
+             */
+            width: number;
         };
         /** @description What the drawings of this answer are drawn on. */
         Drawn: {
@@ -1243,13 +1268,23 @@ export interface components {
             gust_ends_n: components["schemas"]["Band"][];
             /**
              * Format: double
+             * @description Height of the cover over the seat in the gust, at the least, metres.
+             */
+            gust_headroom_m: number;
+            /**
+             * Format: double
              * @description Speed of the gust, m/s.
              */
             gust_ms: number;
-            /** @description Pull in each guy, in the order of the geometry, newtons. */
+            /** @description How far it does in the gust, the way it is pushed. */
+            gust_sag_m: components["schemas"]["Band"];
+            /** @description Pull on each guy or pegged corner, in the order of the geometry, newtons. */
             guys_n: components["schemas"]["Band"][];
             /** @description The hardest pulled of them. */
             hardest_guy_n: components["schemas"]["Band"];
+            /** @description All that acts on the whole shelter in the gust at its hardest: it adds up to nothing. */
+            in_balance: components["schemas"]["Acting"][];
+            pole_n?: components["schemas"]["Band"] | null;
             /** @description Weight of rain that may stand on one panel, newtons; nothing where all of it runs off. */
             pool_n: components["schemas"]["Band"];
             /**
@@ -1261,6 +1296,8 @@ export interface components {
             ridge_n: components["schemas"]["Band"];
             /** @description How far the ridge hangs below the straight line in calm air, metres. */
             sag_m: components["schemas"]["Band"];
+            /** @description Tension the ridge is set with, newtons. */
+            set_n: components["schemas"]["Band"];
             /** @description How much longer the ridge is when tight, metres. */
             stretch_m: components["schemas"]["Band"];
         };
@@ -1304,6 +1341,8 @@ export interface components {
         };
         /** @description The shelter in space. */
         Geometry: {
+            /** @description Poles that bear the ridge's ends, held back to pegs. */
+            backstays: components["schemas"]["Backstay"][];
             /** @description Drip points. */
             drips: components["schemas"]["Drip"][];
             /**
@@ -1342,7 +1381,9 @@ export interface components {
              * @description Width of the panel the wind meets, up the slope.
              */
             panel_m: number;
-            /** @description Poles, foot and top. */
+            /** @description Its flat pieces. */
+            panels: components["schemas"]["Panel"][];
+            /** @description Poles under the cover, foot and top. */
             poles: number[][][];
             /** @description The cover's ridge, from end to end. */
             ridge: number[][];
@@ -1403,6 +1444,8 @@ export interface components {
             holds_m: number;
             /** @description What it is called. */
             name: string;
+            /** @description The panel it holds, in the order of the geometry. */
+            panel: number;
             /** @description Its peg. */
             peg: number[];
             /**
@@ -1421,8 +1464,8 @@ export interface components {
          * @enum {string}
          */
         HandsState: "bare" | "gloves" | "mittens" | "one-hand" | "dark" | "overhead" | "hurry";
-        /** @description What hangs on the line. */
-        HungInput: {
+        /** @description What hangs on it. */
+        Hung: {
             /** @description Gear in one place. */
             gear: {
                 /**
@@ -1446,7 +1489,7 @@ export interface components {
                 area_m2: number;
                 /**
                  * Format: int32
-                 * @description Beaufort number of the wind.
+                 * @description Beaufort number of the mean wind.
                  */
                 beaufort: number;
             };
@@ -1519,8 +1562,12 @@ export interface components {
             job: components["schemas"]["Job"];
             /** @description Its joints in order. */
             joints: components["schemas"]["JointView"][];
+            /** @description Kinds of rig planned for it. */
+            rigs: string[];
             /** @description Cord in its knots. */
             totals: components["schemas"]["CordTotal"][];
+            /** @description Joints that cannot be read any more. */
+            unreadable: components["schemas"]["UnreadableJoint"][];
         };
         /** @description A joint. */
         Joint: {
@@ -1591,10 +1638,10 @@ export interface components {
             second?: string | null;
             taken?: components["schemas"]["KnotAnswer"] | null;
         };
-        /** @description A job's shelter. */
-        KeptShelter: {
-            /** @description As it was asked for. */
-            shelter: components["schemas"]["ShelterDraft"];
+        /** @description A job's rig of one kind. */
+        KeptRig: {
+            /** @description As it was asked for; its shape is the planner's own. */
+            draft: Record<string, never>;
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -1786,13 +1833,11 @@ export interface components {
          */
         Light: "system" | "day" | "night";
         /** @description A line as it is asked about. */
-        LineInput: {
-            /** @description Id of the cord's kind. */
-            cord: string;
+        LineDraft: {
+            /** @description The cord. */
+            cord: components["schemas"]["CordDraft"];
             /** @description What hangs on it. */
-            hung: components["schemas"]["HungInput"];
-            /** @description How it is drawn tight. */
-            method: components["schemas"]["Method"];
+            hung: components["schemas"]["Hung"];
             /**
              * Format: double
              * @description The person's pull, newtons.
@@ -1808,26 +1853,22 @@ export interface components {
              * @description Level distance of the anchors, metres.
              */
             span_m: number;
-            /** @description It is wet. */
-            wet?: boolean;
+            /** @description How it is drawn tight. */
+            tighten: components["schemas"]["Tighten"];
         };
-        /** @description The line at rest, worked out and drawn. */
-        LineView: {
-            /** @description The figures. */
-            plan: components["schemas"]["Plan"];
-            /** @description In sentences. */
-            says: string[];
-            /** @description The drawing, to scale. */
-            svg: string;
+        /** @description What only a line's plan has. */
+        LineFacts: {
+            /** @description Pull on the anchor that bears more, newtons. */
+            anchor_n: components["schemas"]["Band"];
+            /** @description What each way of tightening reaches. */
+            reaches: components["schemas"]["Reach"][];
+            /** @description Sag below the straight line between the anchors, metres. */
+            sag_m: components["schemas"]["Band"];
         };
-        /** @description A change that makes the thing chosen give first. */
-        MakeSo: {
-            /** @description Cord of the guys. */
-            cord: string;
-            /** @description Hitch on the guys. */
-            hitch: string;
-            /** @description In a sentence. */
-            says: string;
+        /** @description What there is to choose from. */
+        LineStock: {
+            /** @description Ways of tightening. */
+            tightenings: components["schemas"]["Named"][];
         };
         /**
          * @description How it pulls.
@@ -1858,11 +1899,6 @@ export interface components {
             /** @description What to do. */
             says: string;
         };
-        /**
-         * @description How it is drawn tight.
-         * @enum {string}
-         */
-        Method: "by-hand" | "looped" | "round-turns";
         /** @description One action done wrong, and what it makes. */
         MisstepWords: {
             /** @description What was done. */
@@ -2033,23 +2069,10 @@ export interface components {
             /** @description What stays in the line when the object is gone and the ends are pulled. */
             leaves: string;
         };
-        /** @description Something that can give. */
-        Part: {
-            /** @description What it bears, newtons. */
-            bears_n: components["schemas"]["Band"];
-            /** @description The Beaufort number from which it may give, and from which it surely does; 13 is beyond the scale. */
-            from_beaufort: number[];
-            gives?: components["schemas"]["Gives"] | null;
-            /** @description How many times the pull it bears. */
-            margin: components["schemas"]["Band"];
-            /** @description What the gust puts on it, newtons. */
-            pull_n: components["schemas"]["Band"];
-            /** @description In a sentence. */
-            says: string;
-            /** @description What happens. */
-            what: string;
-            /** @description What it bears and what the gust puts on it, in the reader's measures. */
-            words: string[];
+        /** @description A flat piece of the cover. */
+        Panel: {
+            /** @description Its corners in order; of a panel on a ridge the two on the ridge come first. */
+            corners: number[][];
         };
         /** @description Which part of which sentence. */
         PartOf: {
@@ -2063,21 +2086,6 @@ export interface components {
          * @enum {string}
          */
         Pitch: "a-frame" | "lean-to" | "flat-fly" | "half-pyramid" | "plough-point";
-        /** @description The line at rest. */
-        Plan: {
-            /** @description Pull on the anchor that bears more, newtons. */
-            anchor_n: components["schemas"]["Band"];
-            /** @description What to change, where something is out of reason. */
-            change: string[];
-            /** @description Sources and assumptions. */
-            known_from: string[];
-            /** @description What each method reaches. */
-            reaches: components["schemas"]["Reach"][];
-            /** @description Sag below the straight line between the anchors, metres. */
-            sag_m: components["schemas"]["Band"];
-            /** @description What gives first, worst first. */
-            yields: components["schemas"]["Yields"][];
-        };
         /** @description The ground, taken as a plane; its height is nought in the middle between the anchors. */
         Plane: {
             /**
@@ -2117,14 +2125,14 @@ export interface components {
          * @enum {string}
          */
         Pulls: "standing" | "along" | "either-way" | "both-parts";
-        /** @description One method and what it reaches. */
+        /** @description One way and what it reaches. */
         Reach: {
-            /** @description The method. */
-            method: components["schemas"]["Method"];
             /** @description The same in a sentence. */
             says: string;
             /** @description Tension in the line, newtons, an estimate. */
             set_n: components["schemas"]["Band"];
+            /** @description The way. */
+            tighten: components["schemas"]["Tighten"];
         };
         /** @description Why, in a sentence. */
         Reason: {
@@ -2151,6 +2159,181 @@ export interface components {
             stays: string[];
             /** @description Object kept, the tail pulled. */
             tail: string;
+        };
+        /** @description A change that makes the thing chosen give first. */
+        Remedy: {
+            /** @description Cord of the guys. */
+            cord: string;
+            /** @description Hitch on the guys. */
+            hitch: string;
+            /** @description In a sentence. */
+            says: string;
+        };
+        /** @description A line to cut. */
+        RigCut: {
+            /** @description Id of its cord. */
+            cord: string;
+            /** @description Name of its cord. */
+            cord_name: string;
+            /**
+             * Format: double
+             * @description Each, metres.
+             */
+            each_m: number;
+            /** @description The hank that serves, and what is left of it. */
+            hank?: string | null;
+            /** @description What it is made of. */
+            items: components["schemas"]["LengthItem"][];
+            /** @description What it is called. */
+            name: string;
+            /** @description What to do when none does, each with its numbers. */
+            short: string[];
+            /** @description How many of it. */
+            times: number;
+            /** @description Each, in metres, feet and arm spans, never less than it takes. */
+            words: string[];
+        };
+        /** @description One drawing, to scale. */
+        RigDrawing: {
+            /** @description Stable id. */
+            id: string;
+            /** @description Its heading. */
+            name: string;
+            /** @description The picture. */
+            svg: string;
+        };
+        /** @description A number of a draft, as it stands in its field. */
+        RigField: {
+            /** @description Its place in the draft. */
+            at: string;
+            /** @description What it is, with its unit. */
+            label: string;
+            /** @description Its unit. */
+            unit: string;
+            /** @description As it is read and typed. */
+            value: string;
+        };
+        /** @description A rig as it is asked about, and how large it is drawn. */
+        RigInput: {
+            /** @description The draft. */
+            draft: Record<string, never>;
+            /** @description Head of the sheet. */
+            title?: string | null;
+            /**
+             * Format: double
+             * @description Width of the drawings, pixels.
+             */
+            width?: number;
+        };
+        /** @description A joint and the knot taken. */
+        RigJoint: {
+            /** @description Why, with the mends it needs. */
+            because: string;
+            /** @description Cord it takes, item by item. */
+            cord: components["schemas"]["LengthItem"][];
+            /** @description Stable id. */
+            id: string;
+            /** @description The knot's id. */
+            knot: string;
+            /** @description Its name. */
+            knot_name: string;
+            /** @description What stays in the line when it is undone. */
+            leaves: string;
+            /** @description How it lets go. */
+            lets_go: string;
+            /** @description Where it is. */
+            name: string;
+            /** @description Others that fit, best first, by id and name. */
+            others: string[][];
+            /** @description The situation it was judged as. */
+            situation: components["schemas"]["Draft"];
+            /** @description How many there are of it. */
+            times: number;
+        };
+        /** @description A kind of rig that can be planned. */
+        RigKind: {
+            /** @description Id, part of addresses. */
+            kind: string;
+            /** @description Its name. */
+            name: string;
+        };
+        /** @description Something that can give. */
+        RigPart: {
+            /** @description What it bears, newtons. */
+            bears_n: components["schemas"]["Band"];
+            /** @description Which. */
+            id: string;
+            /** @description How many times the pull it bears. */
+            margin: components["schemas"]["Band"];
+            /** @description What is put on it, newtons. */
+            pull_n: components["schemas"]["Band"];
+            /** @description In a sentence. */
+            says: string;
+            /** @description What happens. */
+            what: string;
+            /** @description What it bears and what is put on it, in the reader's measures. */
+            words: string[];
+        };
+        /** @description A rig worked out: what is common to rigs of every kind. */
+        RigPlan: {
+            /** @description Cautions. */
+            cautions: string[];
+            /** @description What to change, where something is out of reason. */
+            change: string[];
+            /** @description Lines to cut. */
+            cuts: components["schemas"]["RigCut"][];
+            /** @description Knots. */
+            joints: components["schemas"]["RigJoint"][];
+            /** @description Sources and assumptions. */
+            known_from: string[];
+            /** @description What it measures out to, in sentences. */
+            measures: string[];
+            /** @description What is wanted besides cord: pegs, poles, padding. */
+            needs: string[];
+            /** @description Rigging, first to last. */
+            order: components["schemas"]["RigStep"][];
+            /** @description What gives, weakest first. */
+            parts: components["schemas"]["RigPart"][];
+            /** @description What is planned, in a sentence. */
+            said: string;
+            /** @description Striking. */
+            strike: components["schemas"]["RigStep"][];
+        };
+        /** @description What a rig of one kind is begun from. */
+        RigStart: {
+            /** @description A draft to begin with; its shape is the planner's own. */
+            draft: Record<string, never>;
+            /** @description Id, part of addresses. */
+            kind: string;
+            /** @description Its name. */
+            name: string;
+            /** @description What there is to choose from. */
+            stock: Record<string, never>;
+        };
+        /** @description One thing to do. */
+        RigStep: {
+            /** @description Pull, height or length that belongs to it, in the reader's measures, as name and value. */
+            figures: string[][];
+            /** @description Stable id, by which it is ticked off. */
+            id: string;
+            /** @description Joint it is about. */
+            joint?: string | null;
+            /** @description In a sentence. */
+            say: string;
+            /** @description In a few words. */
+            short: string;
+        };
+        /** @description A rig worked out, or why it does not go. */
+        RigView: {
+            /** @description The drawings. */
+            drawings: components["schemas"]["RigDrawing"][];
+            /** @description Numbers of the draft, each in the reader's unit. */
+            fields: components["schemas"]["RigField"][];
+            /** @description Why it does not go, and what to change. */
+            impossible?: string | null;
+            /** @description What only its own kind has. */
+            own: Record<string, never>;
+            plan?: components["schemas"]["RigPlan"] | null;
         };
         /** @description Where practitioners differ about this knot. */
         School: {
@@ -2211,7 +2394,7 @@ export interface components {
         /** @description A shelter as it is asked for. */
         ShelterDraft: {
             /** @description What stands there, two at least. */
-            anchors: components["schemas"]["Anchor"][];
+            anchors: components["schemas"]["AnchorDraft"][];
             /**
              * Format: int32
              * @description Beaufort number of the mean wind.
@@ -2220,7 +2403,7 @@ export interface components {
             /** @description The two the ridge runs between, counted from 0; the best pair when absent. */
             between?: number[] | null;
             /** @description The sheet. */
-            cover: components["schemas"]["Cover"];
+            cover: components["schemas"]["CoverDraft"];
             /**
              * Format: double
              * @description Gear hung on the ridge, newtons.
@@ -2280,94 +2463,42 @@ export interface components {
             /** @description How high. */
             wish: components["schemas"]["Wish"];
         };
-        /** @description A shelter as it is asked about, and how large it is drawn. */
-        ShelterInput: {
-            /** @description The shelter. */
-            shelter: components["schemas"]["ShelterDraft"];
-            /** @description Head of the sheet. */
-            title?: string | null;
-            /**
-             * Format: double
-             * @description Width of the drawings, pixels.
-             */
-            width?: number;
-        };
-        /** @description A joint and the knot taken. */
-        ShelterJoint: {
-            /** @description Why, with the mends it needs. */
-            because: string;
-            /** @description Cord it takes, item by item. */
-            cord: components["schemas"]["LengthItem"][];
-            /** @description Stable id. */
-            id: string;
-            /** @description The knot's id. */
-            knot: string;
-            /** @description Its name. */
-            knot_name: string;
-            /** @description What stays in the line when it is undone. */
-            leaves: string;
-            /** @description How it lets go. */
-            lets_go: string;
-            /** @description Where it is. */
-            name: string;
-            /** @description Others that fit, best first, by id and name. */
-            others: string[][];
-            situation?: components["schemas"]["Draft"] | null;
-            /** @description How many there are of it. */
-            times: number;
-        };
-        /** @description The shelter worked out. */
-        ShelterPlan: {
+        /** @description What only a shelter's plan has. */
+        ShelterFacts: {
             /** @description The anchors taken. */
             between: components["schemas"]["Between"];
-            /** @description Cautions. */
-            cautions: string[];
-            /** @description What to change, where something is out of reason. */
-            change: string[];
-            /** @description Lines to cut. */
-            cuts: components["schemas"]["Cut"][];
             /** @description What wind and tightening put into it. */
             forces: components["schemas"]["Forces"];
             /** @description Where everything is. */
             geometry: components["schemas"]["Geometry"];
-            /** @description Knots. */
-            joints: components["schemas"]["ShelterJoint"][];
-            /** @description Sources and assumptions. */
-            known_from: string[];
             /** @description The loops a purchase can be made with, compared. */
             loops: string[];
-            /** @description What to change so that the part chosen gives first; empty when it does. */
-            make_so: components["schemas"]["MakeSo"][];
-            /** @description What it measures out to, in sentences. */
-            measures: string[];
-            /** @description Rigging, first to last. */
-            order: components["schemas"]["Doing"][];
-            /** @description What gives, first at the head. */
-            parts: components["schemas"]["Part"][];
+            /** @description Said where the part chosen does not give first and nothing on the list makes it. */
+            no_remedy?: string | null;
+            on_page?: components["schemas"]["OnPage"] | null;
             /** @description What each way of tightening reaches. */
             reaches: components["schemas"]["Reach"][];
-            /** @description Striking. */
-            strike: components["schemas"]["Doing"][];
+            /** @description What to change so that the part chosen gives first; empty when it does. */
+            remedies: components["schemas"]["Remedy"][];
         };
-        /** @description What shelters are made of, and the demo's own. */
+        /** @description What there is to choose from. */
         ShelterStock: {
+            /** @description Kinds of anchor. */
+            anchors: components["schemas"]["Named"][];
             /** @description Covers. */
             covers: components["schemas"]["Named"][];
+            /** @description What may give first. */
+            gives: components["schemas"]["Named"][];
             /** @description Grounds. */
             grounds: components["schemas"]["Named"][];
-            /** @description A shelter to begin with. */
-            usual: components["schemas"]["ShelterDraft"];
-        };
-        /** @description A shelter worked out, or why it does not go. */
-        ShelterView: {
-            /** @description From above, to scale. */
-            above: string;
-            /** @description Why it does not go, and what to change. */
-            impossible?: string | null;
-            on_page?: components["schemas"]["OnPage"] | null;
-            plan?: components["schemas"]["ShelterPlan"] | null;
-            /** @description From the side, to scale. */
-            side: string;
+            /** @description Pitches. */
+            pitches: components["schemas"]["Named"][];
+            /** @description Ways of tightening. */
+            tightenings: components["schemas"]["Named"][];
+            /** @description Where the wind comes from, by degrees. */
+            winds: components["schemas"]["Named"][];
+            /** @description How high. */
+            wishes: components["schemas"]["Named"][];
         };
         /** @description Where a value comes from. */
         Source: {
@@ -2463,7 +2594,7 @@ export interface components {
          */
         Tension: "as-set" | "adjusted" | "purchase" | "yields";
         /**
-         * @description How the ridge is tightened.
+         * @description How a line is drawn tight.
          * @enum {string}
          */
         Tighten: "round-turns" | "looped" | "by-hand";
@@ -2490,6 +2621,15 @@ export interface components {
             /** @description Its moves, a sentence each. */
             say: string[];
         };
+        /** @description One number of a draft, as it was typed. */
+        TypedNumber: {
+            /** @description Its place in the draft. */
+            at: string;
+            /** @description The draft. */
+            draft: Record<string, never>;
+            /** @description What was typed, in the reader's unit. */
+            text: string;
+        };
         /** @description A number typed for a part, in the reader's own unit. */
         TypedPart: {
             /** @description The situation. */
@@ -2507,6 +2647,18 @@ export interface components {
          * @enum {string}
          */
         UnitSystem: "metric" | "imperial" | "body";
+        /** @description A joint whose situation cannot be read any more: the rest of its job is none the worse for it. */
+        UnreadableJoint: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description Name. */
+            name: string;
+            /** @description What is in the way, and what to do. */
+            says: string;
+        };
         /**
          * @description How it comes undone after load.
          * @enum {string}
@@ -2563,16 +2715,7 @@ export interface components {
          * @description What the shelter is wanted for.
          * @enum {string}
          */
-        Wish: "low" | "usual" | "high";
-        /** @description What would give, and when. */
-        Yields: {
-            /** @description How many times the load it bears. */
-            margin: components["schemas"]["Band"];
-            /** @description In a sentence. */
-            says: string;
-            /** @description What gives. */
-            what: string;
-        };
+        Wish: "low" | "usual" | "eye" | "high";
     };
     responses: never;
     parameters: never;
@@ -3256,6 +3399,66 @@ export interface operations {
             };
         };
     };
+    read_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GpxInput"];
+            };
+        };
+        responses: {
+            /** @description Waypoints, metres east and north of the first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"][];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No waypoints in it */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     identify: {
         parameters: {
             query?: never;
@@ -3679,25 +3882,27 @@ export interface operations {
             };
         };
     };
-    kept_shelter: {
+    kept_rig: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 /** @description Job */
                 id: number;
+                /** @description Kind of rig */
+                kind: string;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description The shelter, and what is ticked off */
+            /** @description The rig, and what is ticked off */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptShelter"];
+                    "application/json": components["schemas"]["KeptRig"];
                 };
             };
             /** @description Not a number */
@@ -3720,19 +3925,21 @@ export interface operations {
             };
         };
     };
-    keep_shelter: {
+    keep_rig: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 /** @description Job */
                 id: number;
+                /** @description Kind of rig */
+                kind: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["KeptShelter"];
+                "application/json": components["schemas"]["KeptRig"];
             };
         };
         responses: {
@@ -3742,7 +3949,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptShelter"];
+                    "application/json": components["schemas"]["KeptRig"];
                 };
             };
             /** @description Cannot be read */
@@ -3754,7 +3961,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such job */
+            /** @description No such job or kind */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4419,66 +4626,6 @@ export interface operations {
             };
         };
     };
-    line: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LineInput"];
-            };
-        };
-        responses: {
-            /** @description The line at rest */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LineView"];
-                };
-            };
-            /** @description Cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Larger than 64 kB */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not sent as JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Values out of reason */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     list_own_knots: {
         parameters: {
             query?: never;
@@ -4865,6 +5012,346 @@ export interface operations {
             };
         };
     };
+    rig_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kinds of rig that can be planned */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigKind"][];
+                };
+            };
+        };
+    };
+    begin_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A draft to begin with, and what there is to choose from */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigStart"];
+                };
+            };
+            /** @description No such kind */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigInput"];
+            };
+        };
+        responses: {
+            /** @description The rig, or why it does not go */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such kind */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    move_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraggedThing"];
+            };
+        };
+        responses: {
+            /** @description The draft with it moved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedDraft"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such kind */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nothing there that can be moved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rig_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigInput"];
+            };
+        };
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such kind */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason, or it does not go */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    type_number: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedNumber"];
+            };
+        };
+        responses: {
+            /** @description The draft with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedDraft"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such kind */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No number, or none of the draft */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     get_settings: {
         parameters: {
             query?: never;
@@ -4950,206 +5437,6 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    shelter: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ShelterInput"];
-            };
-        };
-        responses: {
-            /** @description The shelter, or why it does not go */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ShelterView"];
-                };
-            };
-            /** @description Cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Larger than 64 kB */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not sent as JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Values out of reason */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    read_gpx: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GpxInput"];
-            };
-        };
-        responses: {
-            /** @description Waypoints, metres east and north of the first */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Waypoint"][];
-                };
-            };
-            /** @description Cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Larger than 64 kB */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not sent as JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description No waypoints in it */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    shelter_sheet: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ShelterInput"];
-            };
-        };
-        responses: {
-            /** @description The sheet */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/pdf": number[];
-                };
-            };
-            /** @description Cannot be read */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Larger than 64 kB */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not sent as JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Values out of reason, or it does not go */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    shelter_stock: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description What shelters are made of */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ShelterStock"];
                 };
             };
         };

@@ -10,11 +10,11 @@ const situation = useSituation()
 const here = computed(() => String(route.meta.stage ?? ''))
 
 const stages = computed(() => [
-  { id: 'read', says: 'Read', to: situation.job ? `/jobs/${situation.job.id}` : '/jobs' },
+  { id: 'job', says: 'Job', to: situation.job ? `/jobs/${situation.job.id}` : '/jobs' },
   { id: 'choose', says: 'Choose', to: situation.address },
   { id: 'tie', says: 'Tie', to: situation.knot ? `/knots/${situation.knot}` : '/knots' },
   { id: 'cord', says: 'Cord', to: '/cord' },
-  { id: 'rig', says: 'Rig', to: situation.job ? `/jobs/${situation.job.id}/rig` : '/rig' },
+  { id: 'rig', says: 'Rig', to: situation.job ? `/jobs/${situation.job.id}/rig/shelter` : '/rig/shelter' },
   { id: 'prove', says: 'Prove', to: '/prove' },
 ])
 const reached = computed(() => stages.value.findIndex((s) => s.id === here.value))
@@ -50,7 +50,6 @@ const chevrons = computed(() => Array.from({ length: Math.floor(laid.value / 13)
       </RouterLink>
     </nav>
     <nav class="aside" aria-label="Beside the job">
-      <RouterLink to="/jobs">Jobs</RouterLink>
       <RouterLink to="/knots">Knots</RouterLink>
     </nav>
     <RouterLink class="habits" to="/habits" :aria-current="route.name === 'habits' ? 'page' : undefined"><IconHabits /><span>Habits</span></RouterLink>

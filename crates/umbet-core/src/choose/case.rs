@@ -87,10 +87,7 @@ impl<'a> Case<'a> {
     /// Strength left at the weakest section, both ends of the estimate.
     pub fn strength_left(&self, c: &Candidate<'_>) -> Band {
         let kept = c.knot.entry.strength.kept;
-        let one = |cord: &UsedCord| {
-            let s = cord.strength_n();
-            Band::new(s.low * kept.low, s.high * kept.high)
-        };
+        let one = |cord: &UsedCord| cord.at_knot(kept);
         let first = one(&self.s.cord);
         match &self.s.second {
             Some(second) if one(second).low < first.low => one(second),

@@ -6,6 +6,7 @@ use super::judge::{Judged, judge};
 use crate::knot::{Mistake, Untie, catalogue};
 use crate::situation::{Manner, Off, Situation, Stays, Task};
 use crate::units::Band;
+use crate::words::small;
 
 /// Questions and their answers for one knot, in the order they are asked.
 pub(super) fn asked(j: &Judged<'_>, case: &Case<'_>, wet: Option<&Situation>) -> Vec<Asked> {
@@ -59,9 +60,8 @@ fn wrong(m: &Mistake) -> String {
 }
 
 fn lower(words: &str) -> String {
-    let mut c = words.chars();
     let proper = words.split_whitespace().next().is_some_and(|w| w.ends_with("'s"));
-    if proper { words.to_owned() } else { c.next().map_or_else(String::new, |f| f.to_lowercase().chain(c).collect()) }
+    if proper { words.to_owned() } else { small(words) }
 }
 
 fn undone(j: &Judged<'_>, case: &Case<'_>) -> String {

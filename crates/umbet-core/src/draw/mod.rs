@@ -10,6 +10,7 @@ mod laid;
 mod obj;
 mod object;
 mod rope;
+mod scale;
 mod sheet;
 mod shelter;
 mod svg;
@@ -20,8 +21,9 @@ pub use figure::{Figure, FigureError, Mark, Pulls, draw};
 pub(crate) use labels::wrapped;
 pub use obj::to_obj;
 pub use object::ObjectLook;
+pub use scale::Frame;
 pub use sheet::sheet;
-pub use shelter::{BESIDE, Frame, ShelterLooks, ShelterWords, above, lowest_eave, side};
+pub use shelter::{ShelterLooks, ShelterWords, Standing, Stands, above, lowest_eave, side};
 pub use svg::{STANDALONE_STYLE, to_svg};
 
 use crate::knot::spline::P2;

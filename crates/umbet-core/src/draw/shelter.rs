@@ -1,5 +1,9 @@
 //! A shelter to scale: from the side, and from above.
 
+use super::scale::{
+    Frame, cross, dimension, drop, north, peg, pennant, pennant_width, rope_line, scale_bar, text, trunk, trunk_above,
+    wind_arrow,
+};
 use super::{Anchor, Item, Scene};
 use crate::knot::spline::P2;
 
@@ -10,12 +14,14 @@ pub struct ShelterLooks {
     pub size: P2,
     /// Clear distance of the anchors.
     pub span_m: f64,
-    /// The two anchors: name, thickness.
-    pub anchors: [(String, f64); 2],
-    /// Other things that stand there: name, thickness, where; sound.
-    pub others: Vec<(String, f64, P2, bool)>,
+    /// The two anchors.
+    pub anchors: [Stands; 2],
+    /// Other things that stand there.
+    pub others: Vec<Stands>,
     /// The far anchor holds a line.
     pub both: bool,
+    /// The line stops at the cover's ends, which bear it between them.
+    pub split: bool,
     /// Height of the straight line at the near and at the far anchor's face; where only the near one holds a line, of its tie
     /// there and of the peak.
     pub line: [f64; 2],
@@ -33,6 +39,8 @@ pub struct ShelterLooks {
     pub outline: Vec<[f64; 3]>,
     /// Guys, from cover to peg.
     pub guys: Vec<[[f64; 3]; 2]>,
+    /// Lines from poles back to their pegs.
+    pub backstays: Vec<[[f64; 3]; 2]>,
     /// Poles.
     pub poles: Vec<[[f64; 3]; 2]>,
     /// Where one sits, and how tall one sits.
@@ -47,19 +55,54 @@ pub struct ShelterLooks {
     pub words: ShelterWords,
 }
 
+/// How an anchor stands there.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Standing {
+    /// A trunk or post.
+    Trunk,
+    /// A pole, drawn with the poles.
+    Pole,
+    /// A ring on something that is not drawn.
+    Ring,
+}
+
+/// Something that stands on the site.
+#[derive(Debug, Clone)]
+pub struct Stands {
+    /// Its name.
+    pub name: String,
+    /// How thick it is, metres.
+    pub thick_m: f64,
+    /// How it stands there.
+    pub standing: Standing,
+    /// Where, along the ridge and across it.
+    pub at: P2,
+    /// Sound.
+    pub sound: bool,
+}
+
+impl Stands {
+    /// Half of it, where it has a face the line leaves.
+    fn half_m(&self) -> f64 {
+        if self.standing == Standing::Trunk { self.thick_m / 2.0 } else { 0.0 }
+    }
+}
+
 /// Words on the drawings, in the reader's measures.
 #[derive(Debug, Clone, Default)]
 pub struct ShelterWords {
     /// Between the anchors.
     pub span: String,
-    /// Height of the ridge at its far end, or of the peak.
+    /// Heights of the ties, each over the ground at its foot; the far one empty where there is none.
+    pub ties: [String; 2],
+    /// Height of the ridge as it hangs, or of the peak.
     pub ridge: String,
-    /// Height of the ridge at its near end, where it is another.
-    pub ridge_near: Option<String>,
     /// Height of the eaves.
     pub eaves: String,
     /// Over the seat.
     pub headroom: String,
+    /// How far the ridge may hang.
+    pub sag: String,
     /// Pull in the ridge.
     pub pull: String,
     /// Across the cover's floor.
@@ -74,21 +117,12 @@ pub struct ShelterWords {
     pub flag: Option<[String; 2]>,
 }
 
-/// Where metres lie on the page: pixels a metre, and the page's place of 0,0.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Frame {
-    /// Pixels a metre.
-    pub scale: f64,
-    /// Page place of the near anchor's face (from above) or of the ground there (from the side).
-    pub origin: P2,
-}
-
 /// Room for words at both sides.
 const SIDE: f64 = 96.0;
 /// How far the trunks stand over the ties.
 const TOP: f64 = 0.42;
 /// How far from a trunk the ridge's height is dimensioned, metres.
-pub const BESIDE: f64 = 0.2;
+const BESIDE: f64 = 0.2;
 
 /// The corner of an outline whose height is dimensioned: the lowest, and of those the nearest.
 pub fn lowest_eave(outline: &[[f64; 3]]) -> [f64; 3] {
@@ -119,17 +153,18 @@ pub fn side(l: &ShelterLooks) -> Scene {
             [0.0, l.size[1]],
         ],
     }];
-    for (i, (name, thick)) in l.anchors.iter().enumerate() {
-        items.extend(trunk(l, &f, i, name, *thick, soil(if i == 0 { 0.0 } else { l.span_m })));
+    for i in 0..if l.both { 2 } else { 1 } {
+        items.extend(anchor(l, &f, i, soil(if i == 0 { 0.0 } else { l.span_m })));
     }
-    items.push(Item::Fill { class: "sheet", points: l.outline_seen().into_iter().map(page).collect() });
+    items.push(Item::Fill { class: "sheet", points: l.hung(l.outline_seen()).into_iter().map(page).collect() });
     items.extend(sitter(l, &page));
     for [foot, top] in &l.poles {
         items.extend(rope_line("rb", page(*foot), page(*top), 7.0));
     }
     items.extend(ridge_line(l, &page));
+    items.extend(l.backstays.iter().flat_map(|[a, b]| rope_line("ra", page(*a), page(*b), 5.0)));
     items.extend(l.guys.iter().flat_map(|[a, b]| rope_line("rb", page(*a), page(*b), 4.0)));
-    items.extend(l.guys.iter().map(|[_, b]| peg(page(*b))));
+    items.extend(l.guys.iter().chain(&l.backstays).map(|[_, b]| peg(page(*b))));
     items.extend(l.drips.iter().map(|d| drop(page(*d))));
     items.extend(side_words(l, &f, &page));
     scene(l, items, "The shelter from the side, to scale")
@@ -140,11 +175,11 @@ pub fn above(l: &ShelterLooks) -> (Scene, Frame) {
     let (left, right) = extent(l);
     let across = l.guys.iter().map(|g| g[1][1].abs()).chain(l.outline.iter().map(|p| p[1].abs())).fold(0.8, f64::max);
     let (mut low, mut high) = (-across, across);
-    for (_, _, at, _) in &l.others {
-        low = low.min(at[1] - 0.4);
-        high = high.max(at[1] + 0.4);
+    for o in &l.others {
+        low = low.min(o.at[1] - 0.4);
+        high = high.max(o.at[1] + 0.4);
     }
-    let xs = l.others.iter().map(|o| o.2[0]);
+    let xs = l.others.iter().map(|o| o.at[0]);
     let (from, to) = xs.fold((left, right), |(a, b), x| (a.min(x - 0.4), b.max(x + 0.4)));
     let scale = ((l.size[0] - 2.0 * SIDE) / (to - from)).min((l.size[1] - 84.0) / (high - low));
     let origin = [(l.size[0] - (to + from) * scale) / 2.0, l.size[1] / 2.0 - 6.0 - f64::midpoint(low, high) * scale];
@@ -154,15 +189,15 @@ pub fn above(l: &ShelterLooks) -> (Scene, Frame) {
     let [a, b] = l.ridge.map(page);
     items.push(Item::Lines { class: "oe thin", runs: vec![vec![a, b]], width: None, dash: Some((2.0, 7.0)) });
     items.extend(l.guys.iter().flat_map(|[a, b]| rope_line("rb", page(*a), page(*b), 4.0)));
-    items.extend(l.guys.iter().map(|[_, b]| cross(page(*b))));
-    let far = if l.both { [l.span_m, 0.0, 0.0] } else { l.ridge[0] };
-    items.extend(rope_line("ra", page([0.0, 0.0, 0.0]), page(far), 5.0));
-    for (i, (name, thick)) in l.anchors.iter().enumerate() {
-        let x = if i == 0 { -thick / 2.0 } else { l.span_m + thick / 2.0 };
-        items.extend(trunk_above(page([x, 0.0, 0.0]), thick * scale / 2.0, name, true));
+    items.extend(l.backstays.iter().flat_map(|[a, b]| rope_line("ra", page(*a), page(*b), 5.0)));
+    items.extend(l.guys.iter().chain(&l.backstays).map(|[_, b]| cross(page(*b))));
+    items.extend(l.lines().iter().flat_map(|[a, b]| rope_line("ra", page(*a), page(*b), 5.0)));
+    for (i, a) in l.anchors.iter().enumerate().take(if l.both { 2 } else { 1 }) {
+        let x = if i == 0 { -a.half_m() } else { l.span_m + a.half_m() };
+        items.extend(trunk_above(page([x, 0.0, 0.0]), a.thick_m * scale / 2.0, &a.name, true));
     }
-    for (name, thick, at, sound) in &l.others {
-        items.extend(trunk_above(page([at[0], at[1], 0.0]), thick * scale / 2.0, name, *sound));
+    for o in &l.others {
+        items.extend(trunk_above(page([o.at[0], o.at[1], 0.0]), o.thick_m * scale / 2.0, &o.name, o.sound));
     }
     items.extend(l.drips.iter().map(|d| drop(page(*d))));
     items.extend(above_words(l, &f, &page));
@@ -178,6 +213,46 @@ impl ShelterLooks {
     /// Height of the straight line at a place along it.
     fn line_at(&self, x: f64) -> f64 {
         self.line[0] + (self.line[1] - self.line[0]) * x / self.span_m
+    }
+
+    /// How far the line has come down at a share of the span: straight to the cover, a parabola along it, as a load that lies
+    /// there makes it.
+    fn hangs(&self, u: f64) -> f64 {
+        let [from, to] = self.ridge.map(|end| end[0] / self.span_m);
+        let near = 1.0 - f64::midpoint(from, to);
+        let moment = |u: f64| {
+            let laid = (u - from).clamp(0.0, to - from);
+            near * u - laid * laid / (2.0 * (to - from)) - (u - to).max(0.0)
+        };
+        let lowest = from + near * (to - from);
+        self.sag_m * moment(u) / moment(lowest).max(1e-9)
+    }
+
+    /// Height of the line as it hangs.
+    fn hung_at(&self, x: f64) -> f64 {
+        self.line_at(x) + self.sag_m - self.hangs(x / self.span_m)
+    }
+
+    /// The cover's outline with its ridge as the line hangs.
+    fn hung(&self, outline: Vec<[f64; 3]>) -> Vec<[f64; 3]> {
+        if !self.both {
+            return outline;
+        }
+        let [a, b] = self.ridge.map(|end| end[0]);
+        let low: Vec<[f64; 3]> = outline.into_iter().filter(|p| !self.ridge.contains(p)).collect();
+        let (left, right): (Vec<[f64; 3]>, Vec<[f64; 3]>) = low.into_iter().partition(|p| p[0] < f64::midpoint(a, b));
+        let along = (0..=24).map(|i| a + (b - a) * f64::from(i) / 24.0).map(|x| [x, 0.0, self.hung_at(x)]);
+        left.into_iter().chain(along).chain(right).collect()
+    }
+
+    /// The lines that bear it, seen from above: one, two halves, or one to the peak.
+    fn lines(&self) -> Vec<[[f64; 3]; 2]> {
+        let [near, far] = [[0.0; 3], [self.span_m, 0.0, 0.0]];
+        match (self.both, self.split) {
+            (true, true) => vec![[near, self.ridge[0]], [self.ridge[1], far]],
+            (true, false) => vec![[near, far]],
+            (false, _) => vec![[near, self.ridge[0]]],
+        }
     }
 
     /// Top of the trunks.
@@ -199,9 +274,9 @@ impl ShelterLooks {
 
 /// Least and greatest `x` of what belongs to the shelter.
 fn extent(l: &ShelterLooks) -> (f64, f64) {
-    let far = if l.both { l.span_m + l.anchors[1].1 } else { 0.0 };
-    let right = l.guys.iter().map(|g| g[1][0]).fold(far, f64::max);
-    (-l.anchors[0].1 - 0.1, right + 0.1)
+    let far = if l.both { l.span_m + 2.0 * l.anchors[1].half_m() } else { 0.0 };
+    let pegs = || l.guys.iter().chain(&l.backstays).map(|g| g[1][0]);
+    (pegs().fold(-2.0 * l.anchors[0].half_m(), f64::min) - 0.1, pegs().fold(far, f64::max) + 0.1)
 }
 
 fn scene(l: &ShelterLooks, items: Vec<Item>, what: &str) -> Scene {
@@ -210,25 +285,30 @@ fn scene(l: &ShelterLooks, items: Vec<Item>, what: &str) -> Scene {
     Scene { width: l.size[0], height: l.size[1], items, alt }
 }
 
-fn text(class: &'static str, at: P2, anchor: Anchor, text: &str) -> Item {
-    Item::Text { class, at, anchor, text: text.to_owned() }
-}
-
-fn trunk(l: &ShelterLooks, f: &Frame, i: usize, name: &str, thick: f64, foot: f64) -> Vec<Item> {
-    if i == 1 && !l.both {
-        return Vec::new();
+/// An anchor from the side.
+fn anchor(l: &ShelterLooks, f: &Frame, i: usize, foot: f64) -> Vec<Item> {
+    let a = &l.anchors[i];
+    let out = if i == 0 { -1.0 } else { 1.0 };
+    let side = if i == 0 { Anchor::End } else { Anchor::Start };
+    let face = f.origin[0] + if i == 0 { 0.0 } else { l.span_m } * f.scale;
+    let tie = f.origin[1] - (l.line[i] + l.sag_m) * f.scale;
+    let wide = 2.0 * a.half_m() * f.scale;
+    let words_x = face + out * (wide + 8.0);
+    let mut items = match a.standing {
+        Standing::Trunk => {
+            let (top, bottom) = (f.origin[1] - l.top() * f.scale, f.origin[1] - foot * f.scale);
+            trunk(face.min(face + out * wide), wide, [top, bottom], [words_x, top + 18.0], side, &a.name)
+        }
+        Standing::Pole => vec![text("lab halo", [words_x, tie - 22.0], side, &a.name)],
+        Standing::Ring => vec![
+            Item::Circle { class: "oe hollowed", at: [face + out * 7.0, tie], r: 7.0 },
+            text("lab halo", [words_x + out * 14.0, tie - 22.0], side, &a.name),
+        ],
+    };
+    if !l.both {
+        items.push(text("dimt halo", [words_x, tie + 6.0], side, &l.words.ties[i]));
     }
-    let x = f.origin[0] + if i == 0 { -thick } else { l.span_m } * f.scale;
-    let (top, width) = (f.origin[1] - l.top() * f.scale, thick * f.scale);
-    let bottom = f.origin[1] - foot * f.scale;
-    let edge = |x: f64| Item::line("oe", vec![[x, bottom], [x, top]]);
-    let (words_x, anchor) = if i == 0 { (x - 8.0, Anchor::End) } else { (x + width + 8.0, Anchor::Start) };
-    vec![
-        Item::Rect { class: "ob bark", at: [x, top, width, bottom - top] },
-        edge(x),
-        edge(x + width),
-        text("lab", [words_x, top + 18.0], anchor, name),
-    ]
+    items
 }
 
 fn sitter(l: &ShelterLooks, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
@@ -245,75 +325,20 @@ fn sitter(l: &ShelterLooks, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
     ]
 }
 
-/// A rope in one colour with its dark edge.
-fn rope_line(class: &'static str, a: P2, b: P2, width: f64) -> Vec<Item> {
-    let line = |class, w| Item::Lines { class, runs: vec![vec![a, b]], width: Some(w), dash: None };
-    vec![line("re", width + 3.0), line(class, width)]
-}
-
 fn ridge_line(l: &ShelterLooks, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
     if !l.both {
         return rope_line("ra", page([0.0, 0.0, l.line[0]]), page(l.ridge[0]), 5.0);
     }
-    let sag = |u: f64| 4.0 * l.sag_m * u * (1.0 - u);
-    let curve: Vec<P2> = (0..=40)
-        .map(|i| f64::from(i) / 40.0)
-        .map(|u| page([u * l.span_m, 0.0, l.line_at(u * l.span_m) + l.sag_m - sag(u)]))
-        .collect();
-    let line = |class, w| Item::Lines { class, runs: vec![curve.clone()], width: Some(w), dash: None };
-    vec![line("re", 8.0), line("ra", 5.0)]
-}
-
-fn peg(at: P2) -> Item {
-    Item::Lines {
-        class: "oe",
-        runs: vec![vec![[at[0] - 3.0, at[1] - 8.0], [at[0] + 3.0, at[1] + 9.0]]],
-        width: Some(4.0),
-        dash: None,
-    }
-}
-
-fn cross(at: P2) -> Item {
-    let run = |dx: f64| vec![[at[0] - 6.0, at[1] - dx], [at[0] + 6.0, at[1] + dx]];
-    Item::Lines { class: "oe", runs: vec![run(6.0), run(-6.0)], width: Some(4.0), dash: None }
-}
-
-/// A drip stop.
-fn drop(at: P2) -> Item {
-    let [x, y] = at;
-    Item::Fill { class: "nxh", points: vec![[x, y + 3.0], [x + 5.0, y + 13.0], [x, y + 18.0], [x - 5.0, y + 13.0]] }
-}
-
-fn trunk_above(at: P2, r: f64, name: &str, sound: bool) -> Vec<Item> {
-    let r = r.max(6.0);
-    let mut items = vec![
-        Item::Circle { class: "ob bark", at, r },
-        Item::Circle { class: "oe hollowed", at, r },
-        Item::Circle { class: "og hollowed", at, r: r * 0.5 },
-        text("lab halo", [at[0], at[1] + r + 20.0], Anchor::Middle, name),
-    ];
-    if !sound {
-        let d = r + 4.0;
-        let run = |s: f64| vec![[at[0] - d, at[1] - s * d], [at[0] + d, at[1] + s * d]];
-        items.push(Item::Lines { class: "bad", runs: vec![run(1.0), run(-1.0)], width: Some(4.0), dash: None });
-    }
-    items
-}
-
-/// A dimension line with its words, level or upright.
-fn dimension(a: P2, b: P2, words_at: P2, anchor: Anchor, words: &str) -> Vec<Item> {
-    let upright = (a[0] - b[0]).abs() < 1.0;
-    let tick = |p: P2| {
-        if upright {
-            vec![[p[0] - 6.0, p[1]], [p[0] + 6.0, p[1]]]
-        } else {
-            vec![[p[0], p[1] - 6.0], [p[0], p[1] + 6.0]]
-        }
+    let at = |u: f64| page([u * l.span_m, 0.0, l.hung_at(u * l.span_m)]);
+    let run = |from: f64, to: f64| (0..=40).map(|i| at(from + (to - from) * f64::from(i) / 40.0)).collect::<Vec<P2>>();
+    let runs = if l.split {
+        let [a, b] = l.ridge.map(|end| end[0] / l.span_m);
+        vec![run(0.0, a), run(b, 1.0)]
+    } else {
+        vec![run(0.0, 1.0)]
     };
-    vec![
-        Item::Lines { class: "dim", runs: vec![vec![a, b], tick(a), tick(b)], width: None, dash: None },
-        text("dimt halo", words_at, anchor, words),
-    ]
+    let line = |class, w| Item::Lines { class, runs: runs.clone(), width: Some(w), dash: None };
+    vec![line("re", 8.0), line("ra", 5.0)]
 }
 
 fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
@@ -325,13 +350,15 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
         items.extend(dimension(a, b, [f64::midpoint(a[0], b[0]), top - 9.0], Anchor::Middle, &w.span));
     }
     let high = |x: f64, top: f64| (page([x, 0.0, l.soil(x, 0.0)]), page([x, 0.0, top]));
-    let ridge_x = if l.both { l.span_m - BESIDE } else { l.ridge[0][0] };
-    let (a, b) = high(ridge_x, if l.both { l.line_at(ridge_x) } else { l.ridge[0][2] });
-    let (words_x, anchor) = if l.both { (a[0] - 10.0, Anchor::End) } else { (a[0] + 10.0, Anchor::Start) };
-    items.extend(dimension(a, b, [words_x, a[1] - 0.16 * (a[1] - b[1])], anchor, &w.ridge));
-    if let Some(words) = &w.ridge_near {
-        let (a, b) = high(BESIDE, l.line_at(BESIDE));
-        items.extend(dimension(a, b, [a[0] + 10.0, a[1] - 0.5 * (a[1] - b[1])], Anchor::Start, words));
+    let middle = if l.both { l.ridge[0][0] + 0.3 * (l.ridge[1][0] - l.ridge[0][0]) } else { l.ridge[0][0] };
+    let (a, b) = high(middle, if l.both { l.hung_at(middle) } else { l.ridge[0][2] });
+    let (words_x, anchor) = if l.both { (a[0] - 8.0, Anchor::End) } else { (a[0] + 10.0, Anchor::Start) };
+    items.extend(dimension(a, b, [words_x, a[1] - 0.72 * (a[1] - b[1])], anchor, &w.ridge));
+    if l.both {
+        for (i, x, side, anchor) in [(0, BESIDE, 10.0, Anchor::Start), (1, l.span_m - BESIDE, -10.0, Anchor::End)] {
+            let (a, b) = high(x, l.line[i] + l.sag_m);
+            items.extend(dimension(a, b, [a[0] + side, a[1] - 0.3 * (a[1] - b[1])], anchor, &w.ties[i]));
+        }
     }
     let eave = lowest_eave(&l.outline);
     let under = l.soil(eave[0], eave[1]);
@@ -339,7 +366,8 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
         let (a, b) = (page([eave[0], 0.0, under]), page([eave[0], 0.0, eave[2]]));
         items.extend(dimension(a, b, [a[0] - 26.0, f64::midpoint(a[1], b[1]) + 6.0], Anchor::End, &w.eaves));
     }
-    let beside = l.seat[0] + 0.75 * l.sitting_m;
+    // Where the cloth falls away behind the peak its height is that over the seat alone.
+    let beside = l.seat[0] + if l.both { 0.75 * l.sitting_m } else { -0.06 };
     let (head, over) = (page([beside, 0.0, l.seat[2]]), page([beside, 0.0, l.seat[2] + l.headroom_m]));
     let words_at = [head[0] + 10.0, f64::midpoint(head[1], over[1]) + 6.0];
     items.extend(dimension(head, over, words_at, Anchor::Start, &w.headroom));
@@ -348,31 +376,12 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
     items.push(text("lab halo", pull_at, Anchor::Start, &w.pull));
     if let Some([first, second]) = &w.flag {
         let x = l.ridge[1][0] + 0.22;
-        let [x, y] = page([x, 0.0, l.line_at(x)]);
+        let [x, y] = page([x, 0.0, l.hung_at(x)]);
         // Before the ridge's dimension, where the far span is short.
-        let room = page([ridge_x, 0.0, 0.0])[0] - 12.0 - pennant_width(first, second);
+        let room = page([l.span_m - BESIDE, 0.0, 0.0])[0] - 12.0 - pennant_width(first, second);
         items.extend(pennant([x.min(room), y], first, second));
     }
     items
-}
-
-fn pennant_width(first: &str, second: &str) -> f64 {
-    first.chars().count().max(second.chars().count()) as f64 * 8.8 + 30.0
-}
-
-/// A pennant hung from the line, two lines of words on it.
-fn pennant([x, y]: P2, first: &str, second: &str) -> Vec<Item> {
-    let wide = pennant_width(first, second);
-    let (top, low) = (y + 14.0, y + 66.0);
-    vec![
-        Item::Lines { class: "oe", runs: vec![vec![[x, y - 8.0], [x, low + 4.0]]], width: Some(4.0), dash: None },
-        Item::Fill {
-            class: "flag",
-            points: vec![[x, top], [x + wide, top], [x + wide - 16.0, y + 40.0], [x + wide, low], [x, low]],
-        },
-        text("flagt", [x + 10.0, y + 35.0], Anchor::Start, first),
-        text("flagt", [x + 10.0, y + 56.0], Anchor::Start, second),
-    ]
 }
 
 fn above_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
@@ -395,43 +404,4 @@ fn above_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Ve
     items.extend(north([l.size[0] - 40.0, 44.0], l.north));
     items.extend(scale_bar(f, [24.0, l.size[1] - 22.0]));
     items
-}
-
-/// Points given along and across a direction, turned to it about a place.
-fn turned(at: P2, [dx, dy]: P2, points: &[P2]) -> Vec<P2> {
-    points.iter().map(|[a, b]| [at[0] + a * dx - b * dy, at[1] + a * dy + b * dx]).collect()
-}
-
-/// The way the wind blows.
-fn wind_arrow(at: P2, to: P2, words: &str) -> Vec<Item> {
-    let middle = [at[0], at[1] - 26.0];
-    vec![
-        Item::Lines {
-            class: "oe",
-            runs: vec![turned(middle, to, &[[-26.0, 0.0], [8.0, 0.0]])],
-            width: Some(7.0),
-            dash: None,
-        },
-        Item::Fill { class: "pull", points: turned(middle, to, &[[26.0, 0.0], [2.0, 14.0], [2.0, -14.0]]) },
-        text("lab halo", [at[0] - 40.0, at[1] + 26.0], Anchor::Start, words),
-    ]
-}
-
-/// A needle to north.
-fn north(at: P2, to: P2) -> Vec<Item> {
-    let letter = turned(at, to, &[[-16.0, 0.0]])[0];
-    vec![
-        Item::Fill { class: "nxh", points: turned(at, to, &[[20.0, 0.0], [-4.0, 7.0], [-4.0, -7.0]]) },
-        text("dimt halo", [letter[0], letter[1] + 6.0], Anchor::Middle, "N"),
-    ]
-}
-
-fn scale_bar(f: &Frame, at: P2) -> Vec<Item> {
-    let metre = f.scale;
-    let tick = |m: f64| vec![[at[0] + m * metre, at[1] - 6.0], [at[0] + m * metre, at[1] + 6.0]];
-    let line = vec![at, [at[0] + metre, at[1]]];
-    vec![
-        Item::Lines { class: "dim", runs: vec![line, tick(0.0), tick(1.0)], width: None, dash: None },
-        text("dimt halo", [at[0] + metre + 10.0, at[1] + 6.0], Anchor::Start, "1 m"),
-    ]
 }

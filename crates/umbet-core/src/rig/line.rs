@@ -3,244 +3,331 @@
 //! Every figure is a band: friction at the loop and the anchor, and how much the cord stretches, are known
 //! only between two ends.
 
-use crate::cord::Cord;
+use super::faults::Faults;
+use super::fields::{FieldAt, Quantity};
+use super::part::Part;
+use super::plan::{Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
+use super::tighten::{AT_ANCHOR, KEPT, Reach, Tighten, reaches, set_by, stiffness};
+use crate::draw::{Elevation, elevation};
+use crate::situation::{CordDraft, Fault, UsedCord};
 use crate::statics::line::{Line, Load, Loaded};
-use crate::statics::purchase::looped_band;
-use crate::statics::wind::{beaufort_speed, pressure};
+use crate::statics::wind::{gust_of, pressure};
 use crate::units::{Band, Force, Length, Reader};
 use serde::{Deserialize, Serialize};
 
-/// How it is drawn tight.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+/// One line between two anchors.
+pub const PLANNER: Planner = Planner {
+    kind: "line",
+    name: "A line between two anchors",
+    version: 1,
+    begin: |_| serde_json::to_value(LineDraft::usual()).unwrap_or_default(),
+    stock: || serde_json::to_value(LineStock { tightenings: Tighten::named() }).unwrap_or_default(),
+    read: |value| {
+        let draft: LineDraft = draft(value)?;
+        Ok(Box::new(LineAsk::read(&draft)?))
+    },
+    fields: |value| draft::<LineDraft>(value.clone()).map(|d| d.fields()).unwrap_or_default(),
+    moved: |_, _, _| None,
+    upgrade: |_, value| value,
+};
+
+/// What there is to choose from.
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "kebab-case")]
-pub enum Method {
-    /// Pulled by hand and hitched.
-    ByHand,
-    /// A loop in the line, the end round the anchor and back through it.
-    Looped,
-    /// Two round turns walked round the anchor, which keep what was pulled while it is hitched.
-    RoundTurns,
+pub struct LineStock {
+    /// Ways of tightening.
+    pub tightenings: Vec<Named>,
 }
 
 /// What hangs on it.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case", deny_unknown_fields)]
 pub enum Hung {
-    /// Gear in one place: newtons, and where as a share of the span.
-    Gear(f64, f64),
-    /// A cover: square metres, and the Beaufort number of the wind on it.
-    Cover(f64, u8),
+    /// Gear in one place.
+    Gear {
+        /// Its weight, newtons.
+        n: f64,
+        /// Where: 0 at the near anchor, 1 at the far one.
+        at: f64,
+    },
+    /// A cover in the wind.
+    Cover {
+        /// Square metres.
+        area_m2: f64,
+        /// Beaufort number of the mean wind.
+        beaufort: u8,
+    },
 }
 
-/// What is asked.
-#[derive(Debug, Clone)]
-pub struct Ask {
-    /// Level distance of the anchors.
+/// A line as it is asked about.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct LineDraft {
+    /// Level distance of the anchors, metres.
     pub span_m: f64,
-    /// How much higher the far anchor is.
+    /// How much higher the far anchor is, metres.
+    #[serde(default)]
     pub rise_m: f64,
     /// The cord.
-    pub cord: &'static Cord,
-    /// It is wet.
-    pub wet: bool,
+    pub cord: CordDraft,
     /// How it is drawn tight.
-    pub method: Method,
+    pub tighten: Tighten,
     /// The person's pull, newtons.
     pub pull_n: f64,
     /// What hangs on it.
     pub hung: Hung,
 }
 
-/// One method and what it reaches.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Reach {
-    /// The method.
-    pub method: Method,
-    /// Tension in the line, newtons, an estimate.
-    pub set_n: Band,
-    /// The same in a sentence.
-    pub says: String,
+/// A line that was read.
+#[derive(Debug, Clone)]
+pub struct LineAsk {
+    /// Level distance of the anchors.
+    pub span_m: f64,
+    /// How much higher the far anchor is.
+    pub rise_m: f64,
+    /// The cord.
+    pub cord: UsedCord,
+    /// How it is drawn tight.
+    pub tighten: Tighten,
+    /// The person's pull, newtons.
+    pub pull_n: f64,
+    /// What hangs on it.
+    pub hung: Hung,
 }
 
-/// What would give, and when.
+/// What only a line's plan has.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Yields {
-    /// What gives.
-    pub what: String,
-    /// How many times the load it bears.
-    pub margin: Band,
-    /// In a sentence.
-    pub says: String,
-}
-
-/// The line at rest.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Plan {
-    /// What each method reaches.
+pub struct LineFacts {
+    /// What each way of tightening reaches.
     pub reaches: Vec<Reach>,
     /// Sag below the straight line between the anchors, metres.
     pub sag_m: Band,
     /// Pull on the anchor that bears more, newtons.
     pub anchor_n: Band,
-    /// What gives first, worst first.
-    pub yields: Vec<Yields>,
-    /// What to change, where something is out of reason.
-    pub change: Vec<String>,
-    /// Sources and assumptions.
-    pub known_from: Vec<String>,
 }
 
-/// Friction of rope round a tree or post (engineering handbooks, recalled; a band).
-const AT_ANCHOR: Band = Band { low: 0.3, high: 0.6 };
-/// Share of a cord's strength kept at the weakest knot of such a line (rescue-rope manuals, recalled).
-pub(super) const KEPT: Band = Band { low: 0.6, high: 0.7 };
 /// Drag of a flat cover across the wind; lee and shape make it less or more.
 const DRAG: Band = Band { low: 0.8, high: 1.3 };
+/// Weight of its cloth, N/m².
+const CLOTH: f64 = 5.0;
 /// Least margin on the cord at its knot (common practice for gear: a fifth of the strength).
 const LEAST_MARGIN: f64 = 5.0;
 /// Sag beyond this share of the span is slack rather than a line.
 const SLACK: f64 = 0.25;
 
-/// Works out the line.
-pub fn plan(ask: &Ask, reader: &Reader) -> Plan {
-    let reaches: Vec<Reach> = reaches(ask.cord, ask.wet, ask.pull_n, reader);
-    let set = reaches.iter().find(|r| r.method == ask.method).map_or(Band::new(0.0, 0.0), |r| r.set_n);
-    let states = states(ask, set, ask.hung);
-    let sag_m = band(states.iter().map(|s| s.sag_m));
-    let anchor_n = band(states.iter().map(|s| s.ends_n[0].max(s.ends_n[1])));
-    let yields = yields(ask, anchor_n, set, reader);
-    let change = change(ask, sag_m, &yields, reader);
-    let known_from = vec![
-        "Purchase: P(1 + e₁ + e₁e₂), e = exp(−μπ) (Euler–Eytelwein).".to_owned(),
-        format!(
-            "Friction: rope on itself {:.2} to {:.2}, round the anchor {:.1} to {:.1} (handbooks, a band).",
-            ask.cord.on_itself.low, ask.cord.on_itself.high, AT_ANCHOR.low, AT_ANCHOR.high
-        ),
-        "Sag: forces balance and the line is as long as its tension stretches it.".to_owned(),
-        "Wind: v = 0.836 B^1.5 m/s (WMO), q = ½ρv².".to_owned(),
-    ];
-    Plan { reaches, sag_m, anchor_n, yields, change, known_from }
-}
-
-pub(super) fn band(values: impl Iterator<Item = f64>) -> Band {
-    let (low, high) = values.fold((f64::MAX, f64::MIN), |(a, b), v| (a.min(v), b.max(v)));
-    Band { low, high }
-}
-
-/// What each method reaches with this pull.
-pub(super) fn reaches(cord: &Cord, wet: bool, pull_n: f64, reader: &Reader) -> Vec<Reach> {
-    [Method::ByHand, Method::Looped, Method::RoundTurns].map(|m| reach(cord, wet, pull_n, m, reader)).into()
-}
-
-fn reach(cord: &Cord, wet: bool, pull_n: f64, method: Method, reader: &Reader) -> Reach {
-    let wet = if wet { cord.wet_grip } else { 1.0 };
-    let set_n = match method {
-        // What is held while the hitch is made: some of it is always lost (common practice).
-        Method::ByHand => Band::new(0.6 * pull_n, 0.9 * pull_n),
-        // The turns hold it meanwhile: next to nothing is lost (common practice).
-        Method::RoundTurns => Band::new(0.85 * pull_n, pull_n),
-        Method::Looped => looped_band(pull_n, cord.on_itself.scaled(wet), AT_ANCHOR.scaled(wet)),
-    };
-    let words = |f: f64| reader.force(Force::from_n(f));
-    let (low, high) = (words(set_n.low), words(set_n.high));
-    let says = match method {
-        Method::ByHand => format!("Pulled by hand and hitched: {low} to {high} stay in the line."),
-        Method::RoundTurns => {
-            format!("Two round turns walked round the anchor: {low} to {high}, kept while you hitch.")
-        }
-        Method::Looped => format!(
-            "Through a loop and round the anchor: {low} to {high}, {:.1} to {:.1} times your pull, not 3.",
-            set_n.low / pull_n,
-            set_n.high / pull_n
-        ),
-    };
-    Reach { method, set_n, says }
-}
-
-/// The line's stiffness: its stretch is reached somewhere between a fifth of its strength and all of it.
-pub(super) fn stiffness(cord: &Cord) -> Band {
-    let stretch = cord.stretch_percent / 100.0;
-    Band::new(0.2 * cord.strength_n.low / stretch, cord.strength_n.high / stretch)
-}
-
-/// At rest, for both ends of both bands, and of the load's.
-fn states(ask: &Ask, set: Band, hung: Hung) -> Vec<Loaded> {
-    let stiff = stiffness(ask.cord);
-    let loads = match hung {
-        Hung::Gear(n, at) => vec![Load::Point { n, at }],
-        Hung::Cover(area, number) => wind_load(area, number).map(Load::Spread).into(),
-    };
-    let mut all = Vec::new();
-    for load in loads {
-        for set_n in [set.low, set.high] {
-            for stiffness_n in [stiff.low, stiff.high] {
-                let line = Line { span_m: ask.span_m, rise_m: ask.rise_m, set_n: set_n.max(1.0), stiffness_n };
-                all.push(line.loaded(load));
-            }
+impl LineDraft {
+    /// A cover on eight metres.
+    pub fn usual() -> Self {
+        Self {
+            span_m: 8.0,
+            rise_m: 0.0,
+            cord: CordDraft {
+                kind: "braid-polyester-6".into(),
+                diameter_mm: None,
+                wet: false,
+                worn: false,
+                raw_end: false,
+            },
+            tighten: Tighten::Looped,
+            pull_n: 250.0,
+            hung: Hung::Cover { area_m2: 9.0, beaufort: 4 },
         }
     }
-    all
 }
 
-/// Wind on a cover, half of it borne by the ridge line, with 5 N/m² of cloth; never quite nothing.
-fn wind_load(area: f64, number: u8) -> [f64; 2] {
-    let q = pressure(beaufort_speed(number));
-    [DRAG.low, DRAG.high].map(|c| (0.5 * c * q * area).hypot(5.0 * area).max(1.0))
+impl LineDraft {
+    /// Its numbers.
+    fn fields(&self) -> Vec<FieldAt> {
+        let mut all = vec![
+            FieldAt::new("/span_m", "Span", Quantity::Length),
+            FieldAt::new("/rise_m", "How much higher the far end is", Quantity::Length).or(0.0),
+            FieldAt::diameter("/cord/diameter_mm", "Thickness of the cord", &self.cord),
+            FieldAt::new("/pull_n", "Your pull", Quantity::Pull),
+        ];
+        all.extend(match self.hung {
+            Hung::Gear { .. } => [
+                FieldAt::new("/hung/gear/n", "Weight of the gear", Quantity::Pull),
+                FieldAt::new("/hung/gear/at", "Where, as a share of the span", Quantity::Number),
+            ],
+            Hung::Cover { .. } => [
+                FieldAt::new("/hung/cover/area_m2", "Cover, square metres", Quantity::Number),
+                FieldAt::new("/hung/cover/beaufort", "Beaufort number", Quantity::Count),
+            ],
+        });
+        all
+    }
 }
 
-fn strength_at_knot(ask: &Ask) -> Band {
-    let wet = if ask.wet { ask.cord.wet_strength } else { 1.0 };
-    Band::new(ask.cord.strength_n.low * KEPT.low * wet, ask.cord.strength_n.high * KEPT.high * wet)
-}
+impl LineAsk {
+    /// Reads it.
+    ///
+    /// # Errors
+    /// What is out of reason, and what to change.
+    pub fn read(d: &LineDraft) -> Result<Self, Vec<Fault>> {
+        let mut faults = Faults::default();
+        faults.within("span_m", "Span", d.span_m, [1.0, 60.0], "m");
+        faults.within("rise_m", "Rise of the far end", d.rise_m, [-10.0, 10.0], "m");
+        faults.within("pull_n", "Your pull", d.pull_n, [10.0, 1500.0], "N");
+        match d.hung {
+            Hung::Gear { n, at } => {
+                faults.within("hung.n", "Weight of the gear", n, [1.0, 5000.0], "N");
+                faults.within("hung.at", "Place of the gear", at, [0.05, 0.95], "of the span");
+            }
+            Hung::Cover { area_m2, beaufort } => {
+                faults.within("hung.area_m2", "The cover", area_m2, [0.5, 60.0], "m²");
+                faults.within("hung.beaufort", "Beaufort number", f64::from(beaufort), [0.0, 12.0], "");
+            }
+        }
+        let steep = "The anchors are nearer than they are unlike in height: that is a hoist, not a line.";
+        faults.ask("rise_m", d.rise_m.abs() <= d.span_m, steep);
+        let cord = faults.cord("cord", &d.cord);
+        let &LineDraft { span_m, rise_m, tighten, pull_n, hung, .. } = d;
+        faults.or(cord.map(|cord| Self { span_m, rise_m, cord, tighten, pull_n, hung }))
+    }
 
-fn yields(ask: &Ask, anchor_n: Band, set: Band, reader: &Reader) -> Vec<Yields> {
-    let strength = strength_at_knot(ask);
-    let margin = Band::new(strength.low / anchor_n.high, strength.high / anchor_n.low);
-    let mut all = vec![Yields {
-        what: "The cord at its knot".into(),
-        margin,
-        says: format!(
-            "The cord at its knot bears {} to {}: {:.1} to {:.1} times its pull.",
-            reader.force(Force::from_n(strength.low)),
-            reader.force(Force::from_n(strength.high)),
-            margin.low,
-            margin.high
-        ),
-    }];
-    if let Hung::Cover(area, _) = ask.hung {
-        let bears = |n: &u8| {
-            let worst = states(ask, set, Hung::Cover(area, *n))
-                .iter()
-                .map(|s| s.ends_n[0].max(s.ends_n[1]))
-                .fold(0.0, f64::max);
-            strength.low / worst >= LEAST_MARGIN
+    /// At rest, for both ends of every band.
+    fn states(&self, hung: Hung) -> Vec<Loaded> {
+        let (set, stiff) = (set_by(self.tighten, &self.cord, self.pull_n), stiffness(&self.cord));
+        let loads = match hung {
+            Hung::Gear { n, at } => vec![Load::point(n, at)],
+            Hung::Cover { area_m2, beaufort } => wind_load(area_m2, beaufort).map(Load::spread).into(),
         };
-        let says = match (0..=12u8).take_while(bears).last() {
+        let mut all = Vec::new();
+        for load in loads {
+            for set_n in [set.low, set.high] {
+                for stiffness_n in [stiff.low, stiff.high] {
+                    let (span_m, rise_m, set_n) = (self.span_m, self.rise_m, set_n.max(1.0));
+                    all.push(Line { span_m, rise_m, set_n, stiffness_n, unyielding: None }.loaded(load));
+                }
+            }
+        }
+        all
+    }
+
+    /// The figures.
+    pub fn facts(&self, reader: &Reader) -> LineFacts {
+        let states = self.states(self.hung);
+        LineFacts {
+            reaches: reaches(&self.cord, self.pull_n, reader),
+            sag_m: Band::over(states.iter().map(|s| s.sag_m)),
+            anchor_n: Band::over(states.iter().map(hardest)),
+        }
+    }
+
+    /// Up to which wind the cord keeps what is wanted in hand.
+    fn as_the_wind_rises(&self, area_m2: f64) -> String {
+        let bears = self.cord.at_knot(KEPT).low;
+        let keeps = |beaufort: &u8| {
+            let states = self.states(Hung::Cover { area_m2, beaufort: *beaufort });
+            bears / states.iter().map(hardest).fold(0.0, f64::max) >= LEAST_MARGIN
+        };
+        match (0..=12u8).take_while(keeps).last() {
             Some(12) => "Up to Beaufort 12 the cord keeps a fifth in hand; the cover and its pegs will not.".to_owned(),
             Some(n) => format!("Up to Beaufort {n} the cord is used to a fifth of its strength or less."),
             None => "Even in still air the cord is used to more than a fifth of its strength.".to_owned(),
-        };
-        all.push(Yields { what: "As the wind rises".into(), margin, says });
+        }
     }
-    all
+
+    fn change(&self, sag: Band, cord: &Part, reader: &Reader) -> Vec<String> {
+        let mut all = Vec::new();
+        if sag.high > SLACK * self.span_m {
+            let low = reader.length(Length::from_m(sag.high));
+            all.push(format!(
+                "It may hang {low} low: too slack for a line. Pull harder, bring the anchors nearer, or hang less on it."
+            ));
+        }
+        if cord.margin.low < LEAST_MARGIN {
+            all.push("The cord at its knot is used to more than a fifth: take thicker cord, let it sag more, or hang less on it.".into());
+        }
+        if self.cord.wet && self.cord.kind.material == "nylon" {
+            all.push("Nylon stretches wet: tighten it again after the first rain.".into());
+        }
+        all
+    }
+
+    fn looks(&self, facts: &LineFacts, given: &Given<'_>) -> Elevation {
+        let reader = given.reader;
+        let (at, load) = match self.hung {
+            Hung::Gear { n, at } => (Some(at), reader.force(Force::from_n(n))),
+            Hung::Cover { area_m2, beaufort } => (None, format!("cover {area_m2} m², Beaufort {beaufort}")),
+        };
+        Elevation {
+            size: [given.width, 400.0],
+            span_m: self.span_m,
+            rise_m: self.rise_m,
+            sag_m: [facts.sag_m.low, facts.sag_m.high],
+            at,
+            words: [
+                reader.length(Length::from_m(self.span_m)),
+                lengths(facts.sag_m, reader),
+                format!("up to {}", reader.force(Force::from_n(facts.anchor_n.high))),
+                load,
+            ],
+        }
+    }
 }
 
-fn change(ask: &Ask, sag: Band, yields: &[Yields], reader: &Reader) -> Vec<String> {
-    let mut all = Vec::new();
-    if sag.high > SLACK * ask.span_m {
-        let low = reader.length(Length::from_m(sag.high));
-        all.push(format!(
-            "It may hang {low} low: too slack for a line. Pull harder, bring the anchors nearer, or hang less on it."
-        ));
+impl Rig for LineAsk {
+    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+        let reader = given.reader;
+        let facts = self.facts(reader);
+        let bears = self.cord.at_knot(KEPT);
+        let cord =
+            Part::judged("cord", "the cord parts at its knot", bears, facts.anchor_n, "the load puts", "", reader);
+        let mut measures = vec![
+            format!("It hangs {} below the straight line, est.", lengths(facts.sag_m, reader)),
+            format!("The anchor that bears more is pulled with {}, est.", reader.forces(facts.anchor_n)),
+        ];
+        if let Hung::Cover { area_m2, .. } = self.hung {
+            measures.push(self.as_the_wind_rises(area_m2));
+        }
+        let change = self.change(facts.sag_m, &cord, reader);
+        let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
+        let plan = RigPlan {
+            said: format!("A line of {} over {}.", self.cord.kind.name, reader.length(Length::from_m(self.span_m))),
+            measures,
+            parts: vec![cord],
+            change,
+            cautions: vec![
+                "Stand clear of a tight line; never straddle it. Never hang a person from it.".into(),
+                "Estimates: the maker’s rating and local rules decide.".into(),
+            ],
+            known_from: self.known_from(),
+            ..RigPlan::default()
+        };
+        let own = serde_json::to_value(&facts).unwrap_or_default();
+        Ok(Planned { plan, drawings, own })
     }
-    if yields.first().is_some_and(|y| y.margin.low < LEAST_MARGIN) {
-        all.push("The cord at its knot is used to more than a fifth: take thicker cord, let it sag more, or hang less on it.".into());
+}
+
+impl LineAsk {
+    fn known_from(&self) -> Vec<String> {
+        let on_itself = self.cord.kind.on_itself;
+        vec![
+            "Purchase: P(1 + e₁ + e₁e₂), e = exp(−μπ) (Euler–Eytelwein).".to_owned(),
+            format!(
+                "Friction: rope on itself {:.2} to {:.2}, round the anchor {:.1} to {:.1} (handbooks, a band).",
+                on_itself.low, on_itself.high, AT_ANCHOR.low, AT_ANCHOR.high
+            ),
+            "Sag: forces balance and the line is as long as its tension stretches it.".to_owned(),
+            "Wind: v = 0.836 B^1.5 m/s (WMO), gusts 1.4 times that (handbooks, recalled), q = ½ρv².".to_owned(),
+        ]
     }
-    if ask.wet && ask.cord.material == "nylon" {
-        all.push("Nylon stretches wet: tighten it again after the first rain.".into());
-    }
-    all
+}
+
+fn hardest(s: &Loaded) -> f64 {
+    s.ends_n[0].max(s.ends_n[1])
+}
+
+/// The gusts' pressure on a cover, half of it borne by the line, with its cloth; never quite nothing.
+fn wind_load(area_m2: f64, beaufort: u8) -> [f64; 2] {
+    let q = pressure(gust_of(beaufort));
+    [DRAG.low, DRAG.high].map(|c| (0.5 * c * q * area_m2).hypot(CLOTH * area_m2).max(1.0))
+}
+
+fn lengths(b: Band, reader: &Reader) -> String {
+    reader.lengths(Length::from_m(b.low), Length::from_m(b.high))
 }

@@ -1,4 +1,28 @@
-//! Rigs: lines between what they are made fast to, and what they bear.
+//! Rigs: from what was said of a site to lines, joints, forces and an order of work.
+//!
+//! What is common to all kinds has a file each here. A kind of rig is a folder, and a line in [`PLANNERS`].
 
+pub mod anchor;
+pub mod cut;
+mod faults;
+mod fields;
+pub mod joint;
 pub mod line;
+mod page;
+mod part;
+mod plan;
 pub mod shelter;
+mod step;
+pub mod tighten;
+
+pub use cut::{Cut, Hank};
+pub use faults::{Faults, new_cord};
+pub use fields::{FieldAt, Quantity, RigField, shown, typed};
+pub use joint::{Joint, JointAsk};
+pub use page::{DRAWING_WIDTH, PAGE, pages};
+pub use part::{Part, margin, middle};
+pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
+pub use step::Step;
+
+/// Every kind of rig there is.
+pub const PLANNERS: &[Planner] = &[shelter::PLANNER, line::PLANNER];

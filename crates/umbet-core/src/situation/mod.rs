@@ -3,11 +3,12 @@
 //! A [`Draft`] is what a person said, units in the names and anything possible in the values. Reading it
 //! gives a [`Situation`], in which every value is within reason and every name is known.
 
+pub mod draft;
 mod read;
 mod sentence;
 
 pub use crate::object::Shape;
-pub use read::{Fault, Habits, Situation, SituationObject, UsedCord};
+pub use read::{Fault, Habits, Situation, SituationObject, UsedCord, used_cord};
 pub use sentence::{Fragment, NumberField, PART_IDS, sentence, spoken, typed};
 pub(crate) use sentence::{PEOPLE, leaves_words, wetness};
 

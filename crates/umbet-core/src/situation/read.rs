@@ -54,6 +54,17 @@ impl UsedCord {
     pub fn strength_n(&self) -> Band {
         self.kind.strength_n.scaled(self.kept() * (self.diameter / self.kind.diameter).powi(2))
     }
+
+    /// What is left of that at a knot that keeps such a share of it: the weakest section of a line.
+    pub fn at_knot(&self, kept: Band) -> Band {
+        let s = self.strength_n();
+        Band { low: s.low * kept.low, high: s.high * kept.high }
+    }
+
+    /// Friction on itself, wet or dry.
+    pub fn on_itself(&self) -> Band {
+        self.kind.on_itself.scaled(if self.wet { self.kind.wet_grip } else { 1.0 })
+    }
 }
 
 /// What a joint is tied to.
@@ -276,14 +287,28 @@ fn object(draft: &Draft) -> Result<SituationObject, Fault> {
 /// What is hoisted is thinner than what is dragged: a tool's handle, a spar.
 const HOISTED_MM: f64 = 60.0;
 
-fn used_cord(field: &str, draft: &CordDraft) -> Result<UsedCord, Fault> {
+/// A cord as it was named, read.
+///
+/// # Errors
+/// When there is no such cord, or its measured diameter is out of reason.
+pub fn used_cord(field: &str, draft: &CordDraft) -> Result<UsedCord, Fault> {
     let kind = cord(&draft.kind).ok_or_else(|| Fault {
         field: format!("{field}.kind"),
         says: format!("No cord is called “{}”. Take one of the list of cords.", short(&draft.kind)),
     })?;
     let diameter = draft.diameter_mm.unwrap_or(kind.diameter.mm());
-    let mm = within(&format!("{field}.diameter_mm"), diameter, THICKNESS_MM, "mm")?;
+    let [least, most] = thicknesses(kind);
+    if !(diameter.is_finite() && (least..=most).contains(&diameter)) {
+        let says = format!("Thickness of {}: {least:.1} to {most:.1} mm.", kind.name);
+        return Err(Fault { field: format!("{field}.diameter_mm"), says });
+    }
+    let mm = diameter;
     Ok(UsedCord { kind, diameter: Length::from_mm(mm), wet: draft.wet, worn: draft.worn, raw_end: draft.raw_end })
+}
+
+/// How thick a cord of this kind may measure: half of its own thickness to twice that; beyond, it is another cord.
+fn thicknesses(kind: &Cord) -> [f64; 2] {
+    [kind.diameter.mm() / 2.0, kind.diameter.mm() * 2.0]
 }
 
 /// Least and most of a field that can be typed, in its own unit; `None` when no field is called so.
@@ -292,7 +317,8 @@ pub(super) fn limits(draft: &Draft, field: &str) -> Option<[f64; 2]> {
     Some(match field {
         "size_mm" => [kind.least_mm, kind.most_mm],
         "opening_mm" => kind.opening_mm.map(|[least, _, most]| [least, most])?,
-        "cord.diameter_mm" | "second.diameter_mm" => THICKNESS_MM,
+        "cord.diameter_mm" => thicknesses(cord(&draft.cord.kind)?),
+        "second.diameter_mm" => thicknesses(cord(&draft.second.as_ref()?.kind)?),
         "force_n" => FORCE_N,
         "haul_n" => HAUL_N,
         "cord_m" => CORD_M,
@@ -300,7 +326,6 @@ pub(super) fn limits(draft: &Draft, field: &str) -> Option<[f64; 2]> {
     })
 }
 
-const THICKNESS_MM: [f64; 2] = [0.5, 60.0];
 const FORCE_N: [f64; 2] = [1.0, 50_000.0];
 const HAUL_N: [f64; 2] = [10.0, 2_000.0];
 const CORD_M: [f64; 2] = [0.1, 500.0];

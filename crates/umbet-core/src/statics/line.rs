@@ -1,7 +1,7 @@
 //! A line between two anchors: how far it sags under a load, and what its ends then bear.
 //!
-//! The line stretches: its tension and its shape are found together, by halving the sag until the stretched
-//! length fits the shape. Its own weight is taken with a spread load. Forces in newtons, lengths in metres.
+//! The line stretches, each piece by its own tension; tension and shape are found together. A load lies where it lies, on
+//! part of the line, and may pull across as well as down. Forces in newtons, lengths in metres.
 
 /// A line set up between two anchors.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -14,31 +14,70 @@ pub struct Line {
     pub set_n: f64,
     /// Force that would stretch it to twice its length, if it stretched evenly.
     pub stiffness_n: f64,
+    /// From where to where it does not stretch, as shares of the span: a cover's own edge in place of the line.
+    pub unyielding: Option<[f64; 2]>,
 }
 
-/// What it carries.
+/// What it carries: a force spread evenly over part of it.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Load {
-    /// Hung in one place, at this share of the span.
-    Point {
-        /// Newtons.
-        n: f64,
-        /// From 0 at the near anchor to 1 at the far one.
-        at: f64,
-    },
-    /// Spread evenly along it, newtons in all.
-    Spread(f64),
+pub struct Load {
+    /// Newtons in all, across the line and down.
+    pub n: [f64; 2],
+    /// Where it begins, as a share of the span.
+    pub from: f64,
+    /// Where it ends.
+    pub to: f64,
+}
+
+impl Load {
+    /// A weight hung in one place, at this share of the span.
+    pub const fn point(n: f64, at: f64) -> Self {
+        Self { n: [0.0, n], from: at, to: at }
+    }
+
+    /// A weight spread evenly along the whole line.
+    pub const fn spread(n: f64) -> Self {
+        Self { n: [0.0, n], from: 0.0, to: 1.0 }
+    }
+
+    fn newtons(&self) -> f64 {
+        self.n[0].hypot(self.n[1])
+    }
+
+    /// Share of it that lies before a place.
+    fn before(&self, x: f64) -> f64 {
+        if self.to - self.from < 1e-9 {
+            return if x < self.from { 0.0 } else { 1.0 };
+        }
+        ((x - self.from) / (self.to - self.from)).clamp(0.0, 1.0)
+    }
+
+    /// Share of it the near anchor carries (law of the lever).
+    fn on_near(&self) -> f64 {
+        1.0 - f64::midpoint(self.from, self.to)
+    }
+
+    /// Greatest moment of a beam under a load of one over a span of one: the sag is `load × span × this / level pull`.
+    fn moment(&self) -> f64 {
+        let near = self.on_near();
+        let at = self.from + near * (self.to - self.from);
+        near * at - near * near * (self.to - self.from) / 2.0
+    }
 }
 
 /// A line at rest under its load.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Loaded {
-    /// How far its lowest place, or the load, hangs below the straight line between the anchors.
+    /// How far its lowest place lies from the straight line between the anchors, the way it is pulled.
     pub sag_m: f64,
+    /// How much of that is down.
+    pub drop_m: f64,
     /// Pull along the line at its near and its far end.
     pub ends_n: [f64; 2],
     /// The level part of that pull, the same everywhere.
     pub level_n: f64,
+    /// What it puts on the near and on the far anchor: along the span, across it, up.
+    pub on_anchors_n: [[f64; 3]; 2],
 }
 
 /// Tension of a line whose middle load pulls both halves this far below level: T = W / (2 sin θ).
@@ -91,46 +130,74 @@ impl Line {
 
     /// Its length before it was tightened.
     pub fn slack_length_m(&self) -> f64 {
-        self.chord_m() / (1.0 + self.set_n / self.stiffness_n)
+        let [from, to] = self.unyielding.unwrap_or([0.0; 2]);
+        let stiff = (to - from).clamp(0.0, 1.0);
+        self.chord_m() * (stiff + (1.0 - stiff) / (1.0 + self.set_n / self.stiffness_n))
     }
 
-    /// At rest under a load above 0.
+    /// At rest under a load: the level pull is found at which the line, unstretched, is as long as it was before.
     pub fn loaded(&self, load: Load) -> Loaded {
-        let (mut low, mut high) = (1e-9, 4.0 * self.chord_m());
-        for _ in 0..60 {
-            let sag = f64::midpoint(low, high);
-            let (state, length) = self.at_sag(load, sag);
-            let tension = f64::midpoint(state.ends_n[0], state.ends_n[1]);
-            if length < self.slack_length_m() * (1.0 + tension / self.stiffness_n) { low = sag } else { high = sag }
+        let slack = self.slack_length_m();
+        let (mut low, mut high) = (1e-6, 100.0 * (self.set_n + self.stiffness_n + load.newtons()));
+        for _ in 0..80 {
+            let middle = (low * high).sqrt();
+            if self.unstretched_m(load, middle) > slack { low = middle } else { high = middle }
         }
-        self.at_sag(load, f64::midpoint(low, high)).0
+        self.at_level_pull(load, (low * high).sqrt())
     }
 
-    /// Forces and length if it hung this far.
-    fn at_sag(&self, load: Load, sag: f64) -> (Loaded, f64) {
-        let (l, r) = (self.span_m, self.rise_m);
-        match load {
-            Load::Point { n, at } => {
-                let x = (at.clamp(0.01, 0.99)) * l;
-                let level = n * x * (l - x) / (l * sag);
-                let y = r * x / l - sag;
-                let (near, far) = (x.hypot(y), (l - x).hypot(r - y));
-                let ends_n = [level * near / x, level * far / (l - x)];
-                (Loaded { sag_m: sag, ends_n, level_n: level }, near + far)
-            }
-            Load::Spread(n) => {
-                let level = parabola_level_pull(n / l, l, sag);
-                // Slopes of the parabola at the near and the far end.
-                let slopes = [r / l - 4.0 * sag / l, r / l + 4.0 * sag / l];
-                let ends_n = slopes.map(|s| level * 1f64.hypot(s));
-                (Loaded { sag_m: sag, ends_n, level_n: level }, parabola_arc(l, slopes))
-            }
+    /// Slopes across and up at a place, at this level pull.
+    fn slopes(&self, load: Load, level_n: f64, x: f64) -> [f64; 2] {
+        let carried = (load.on_near() - load.before(x)) / level_n;
+        [load.n[0] * carried, self.rise_m / self.span_m - load.n[1] * carried]
+    }
+
+    /// Its length without its tension, at this level pull: every piece by its own pull.
+    fn unstretched_m(&self, load: Load, level_n: f64) -> f64 {
+        let [stiff_from, stiff_to] = self.unyielding.unwrap_or([2.0; 2]);
+        let at = |x: f64| {
+            let [across, up] = self.slopes(load, level_n, x);
+            let long = (1.0 + across * across + up * up).sqrt();
+            if (stiff_from..=stiff_to).contains(&x) { long } else { long / (1.0 + level_n * long / self.stiffness_n) }
+        };
+        let mut cuts = [0.0, load.from, load.to, stiff_from.min(1.0), stiff_to.min(1.0), 1.0];
+        cuts.sort_by(f64::total_cmp);
+        cuts.windows(2).map(|c| integral(at, c[0], c[1])).sum::<f64>() * self.span_m
+    }
+
+    fn at_level_pull(&self, load: Load, level_n: f64) -> Loaded {
+        let pull = |s: [f64; 2]| level_n * (1.0 + s[0] * s[0] + s[1] * s[1]).sqrt();
+        let [near, far] = [0.0, 1.0].map(|end| {
+            // Just inside the line, where a load hung at its very end has not come off yet.
+            let x = if end < 0.5 { -1.0 } else { 2.0 };
+            self.slopes(load, level_n, x)
+        });
+        let sag = self.span_m * load.moment() / level_n;
+        Loaded {
+            sag_m: load.newtons() * sag,
+            drop_m: load.n[1] * sag,
+            ends_n: [pull(near), pull(far)],
+            level_n,
+            on_anchors_n: [
+                [level_n, level_n * near[0], level_n * near[1]],
+                [-level_n, -level_n * far[0], -level_n * far[1]],
+            ],
         }
     }
 }
 
-/// Length of a parabola over a level distance, its slope going evenly from one value to the other.
-fn parabola_arc(span: f64, [a, b]: [f64; 2]) -> f64 {
-    let f = |s: f64| (s * 1f64.hypot(s) + s.asinh()) / 2.0;
-    if (b - a).abs() < 1e-9 { span * 1f64.hypot(a) } else { span * (f(b) - f(a)) / (b - a) }
+/// Gauss–Legendre with five points: exact to the ninth power (handbooks of mathematics).
+fn integral(f: impl Fn(f64) -> f64, from: f64, to: f64) -> f64 {
+    const AT: [[f64; 2]; 5] = [
+        [-0.906_179_845_938_664, 0.236_926_885_056_189_1],
+        [-0.538_469_310_105_683_1, 0.478_628_670_499_366_5],
+        [0.0, 0.568_888_888_888_888_9],
+        [0.538_469_310_105_683_1, 0.478_628_670_499_366_5],
+        [0.906_179_845_938_664, 0.236_926_885_056_189_1],
+    ];
+    let (middle, half) = (f64::midpoint(from, to), (to - from) / 2.0);
+    if half < 1e-12 {
+        return 0.0;
+    }
+    AT.iter().map(|[x, weight]| weight * f(middle + half * x)).sum::<f64>() * half
 }

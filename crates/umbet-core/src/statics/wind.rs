@@ -12,3 +12,11 @@ pub fn beaufort_speed(number: u8) -> f64 {
 pub fn pressure(speed: f64) -> f64 {
     0.5 * AIR * speed * speed
 }
+
+/// Gust over mean wind inland (wind-loading handbooks, recalled).
+pub const GUST: f64 = 1.4;
+
+/// Speed of the gusts of a Beaufort number, m/s.
+pub fn gust_of(number: u8) -> f64 {
+    GUST * beaufort_speed(number)
+}

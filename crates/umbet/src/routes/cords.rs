@@ -11,7 +11,7 @@ use axum::http::StatusCode;
 /// All hanks.
 #[utoipa::path(get, operation_id = "list_cords", path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<KitCord>)))]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
-    Ok(Json(KitCord::list(&app.pool).await?))
+    Ok(Json(KitCord::list(&app.store).await?))
 }
 
 /// Adds a hank.
@@ -26,7 +26,7 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
     )
 )]
 pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result<(StatusCode, Json<KitCord>), Error> {
-    let added = KitCord::add(&app.pool, &input).await?;
+    let added = KitCord::add(&app.store, &input).await?;
     app.kit_changed().await?;
     Ok((StatusCode::CREATED, Json(added)))
 }
@@ -49,7 +49,7 @@ pub async fn put(
     Path(id): Path<i64>,
     Body(input): Body<CordInput>,
 ) -> Result<Json<KitCord>, Error> {
-    let changed = KitCord::put(&app.pool, id, &input).await?;
+    let changed = KitCord::put(&app.store, id, &input).await?;
     app.kit_changed().await?;
     Ok(Json(changed))
 }
@@ -64,7 +64,7 @@ pub async fn put(
     )
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
-    KitCord::delete(&app.pool, id).await?;
+    KitCord::delete(&app.store, id).await?;
     app.kit_changed().await?;
     Ok(StatusCode::NO_CONTENT)
 }
@@ -79,7 +79,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
     )
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
-    let restored = KitCord::restore(&app.pool, id).await?;
+    let restored = KitCord::restore(&app.store, id).await?;
     app.kit_changed().await?;
     Ok(Json(restored))
 }

@@ -160,7 +160,7 @@ pub async fn answer(
         return Err(Error::fault("spot", format!("Choose a place from 1 to {}, or none.", q.spots.len())));
     }
     let (name_right, spot_right) = (given.name == q.name, given.spot == q.spot.map(|s| s + 1));
-    KnotScore::add(&app.pool, seed, &q.meant.id, name_right, spot_right).await?;
+    KnotScore::add(&app.store, seed, &q.meant.id, name_right, spot_right).await?;
     let meant = &q.meant.entry;
     let says = q.wrong.map_or_else(
         || format!("It is right: {}.", meant.said()),
@@ -180,12 +180,12 @@ pub async fn answer(
 /// The score so far, knot by knot.
 #[utoipa::path(get, operation_id = "drill_score", path = "/api/drills", responses((status = 200, description = "Answers so far", body = Vec<KnotScore>)))]
 pub async fn score(State(app): State<App>) -> Result<Json<Vec<KnotScore>>, Error> {
-    Ok(Json(KnotScore::list(&app.pool).await?))
+    Ok(Json(KnotScore::list(&app.store).await?))
 }
 
 /// Begins the score anew.
 #[utoipa::path(delete, operation_id = "clear_drill_score", path = "/api/drills", responses((status = 204, description = "The score is empty")))]
 pub async fn clear(State(app): State<App>) -> Result<StatusCode, Error> {
-    KnotScore::clear(&app.pool).await?;
+    KnotScore::clear(&app.store).await?;
     Ok(StatusCode::NO_CONTENT)
 }

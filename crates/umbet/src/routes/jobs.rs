@@ -4,7 +4,7 @@ use super::choose::Drawn;
 use crate::error::{Error, Problem};
 use crate::extract::{Body, Path};
 use crate::state::App;
-use crate::store::{Job, JobInput, JobSummary, Joint, JointInput};
+use crate::store::{Job, JobInput, JobSummary, Joint, JointInput, KeptRig, UnreadableJoint};
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
@@ -12,7 +12,7 @@ use serde::Serialize;
 use std::collections::BTreeMap;
 use umbet_core::choose::{CordRefused, KnotAnswer, choose};
 use umbet_core::knot::catalogue;
-use umbet_core::situation::{Situation, sentence, spoken};
+use umbet_core::situation::{Fault, Situation, sentence, spoken};
 use umbet_core::units::Length;
 use utoipa::ToSchema;
 
@@ -57,14 +57,18 @@ pub struct JobView {
     job: Job,
     /// Its joints in order.
     joints: Vec<JointView>,
+    /// Joints that cannot be read any more.
+    unreadable: Vec<UnreadableJoint>,
     /// Cord in its knots.
     totals: Vec<CordTotal>,
+    /// Kinds of rig planned for it.
+    rigs: Vec<String>,
 }
 
 /// All jobs.
 #[utoipa::path(get, operation_id = "list_jobs", path = "/api/jobs", responses((status = 200, description = "Jobs, oldest first", body = Vec<JobSummary>)))]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<JobSummary>>, Error> {
-    Ok(Json(Job::list(&app.pool).await?))
+    Ok(Json(Job::list(&app.store).await?))
 }
 
 /// Adds a job.
@@ -79,7 +83,7 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<JobSummary>>, Error
     )
 )]
 pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<(StatusCode, Json<Job>), Error> {
-    Ok((StatusCode::CREATED, Json(Job::add(&app.pool, &input).await?)))
+    Ok((StatusCode::CREATED, Json(Job::add(&app.store, &input).await?)))
 }
 
 /// One job, its joints judged afresh.
@@ -92,16 +96,26 @@ pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<
     )
 )]
 pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<JobView>, Error> {
-    let job = Job::get(&app.pool, id).await?;
-    let joints: Vec<JointView> =
-        Joint::list(&app.pool, id).await?.into_iter().map(|j| view(j, &app)).collect::<Result<_, _>>()?;
+    let job = Job::get(&app.store, id).await?;
+    let (readable, mut unreadable) = Joint::list(&app.store, id).await?;
+    let mut joints = Vec::new();
+    for joint in readable {
+        let (id, name) = (joint.id, joint.name.clone());
+        match view(joint, &app) {
+            Ok(v) => joints.push(v),
+            Err(says) => unreadable.push(UnreadableJoint { id, name, says }),
+        }
+    }
     let totals = totals(&joints, &app);
-    Ok(Json(JobView { job, joints, totals }))
+    let rigs = KeptRig::kinds_of_job(&app.store, id).await?;
+    Ok(Json(JobView { job, joints, unreadable, totals, rigs }))
 }
 
-fn view(joint: Joint, app: &App) -> Result<JointView, Error> {
+/// The joint judged; or what of it is out of reason today.
+fn view(joint: Joint, app: &App) -> Result<JointView, String> {
     let reader = app.settings().reader();
-    let s = Situation::read_for(&joint.situation, &app.habits()).map_err(Error::Unusable)?;
+    let all = |faults: Vec<Fault>| faults.into_iter().map(|f| f.says).collect::<Vec<_>>().join(" ");
+    let s = Situation::read_for(&joint.situation, &app.habits()).map_err(all)?;
     let answer = choose(catalogue(), &s, &reader);
     let first = answer.knots.first().filter(|k| k.would_fit.is_none()).map(|k| k.name.clone());
     let says = spoken(&sentence(&s, &reader));
@@ -149,7 +163,7 @@ fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
     )
 )]
 pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<JobInput>) -> Result<Json<Job>, Error> {
-    Ok(Json(Job::put(&app.pool, id, &input).await?))
+    Ok(Json(Job::put(&app.store, id, &input).await?))
 }
 
 /// Puts a job away.
@@ -162,7 +176,7 @@ pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<
     )
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
-    Job::delete(&app.pool, id).await?;
+    Job::delete(&app.store, id).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -176,7 +190,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
     )
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Job>, Error> {
-    Ok(Json(Job::restore(&app.pool, id).await?))
+    Ok(Json(Job::restore(&app.store, id).await?))
 }
 
 /// Adds a joint at the end of a job.
@@ -196,7 +210,7 @@ pub async fn add_joint(
     Path(id): Path<i64>,
     Body(input): Body<JointInput>,
 ) -> Result<(StatusCode, Json<Joint>), Error> {
-    Ok((StatusCode::CREATED, Json(Joint::add(&app.pool, id, &input).await?)))
+    Ok((StatusCode::CREATED, Json(Joint::add(&app.store, id, &input).await?)))
 }
 
 /// Changes a joint.
@@ -217,7 +231,7 @@ pub async fn put_joint(
     Path(id): Path<i64>,
     Body(input): Body<JointInput>,
 ) -> Result<Json<Joint>, Error> {
-    Ok(Json(Joint::put(&app.pool, id, &input).await?))
+    Ok(Json(Joint::put(&app.store, id, &input).await?))
 }
 
 /// Puts a joint away.
@@ -230,7 +244,7 @@ pub async fn put_joint(
     )
 )]
 pub async fn delete_joint(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
-    Joint::delete(&app.pool, id).await?;
+    Joint::delete(&app.store, id).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -244,5 +258,5 @@ pub async fn delete_joint(State(app): State<App>, Path(id): Path<i64>) -> Result
     )
 )]
 pub async fn restore_joint(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Joint>, Error> {
-    Ok(Json(Joint::restore(&app.pool, id).await?))
+    Ok(Json(Joint::restore(&app.store, id).await?))
 }

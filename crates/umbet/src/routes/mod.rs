@@ -9,14 +9,16 @@ mod identify;
 mod jobs;
 mod knot_files;
 mod knots;
-mod lines;
 mod own_knots;
+mod rigs;
 mod settings;
-mod shelter;
+mod site;
 
 use crate::error::{Error, Problem};
 use crate::state::App;
 use axum::Router;
+use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
+use umbet_core::rig::shelter::{ShelterDraft, ShelterFacts, ShelterStock};
 use utoipa::OpenApi;
 use utoipa::openapi::RefOr;
 use utoipa_axum::router::OpenApiRouter;
@@ -30,7 +32,7 @@ use utoipa_axum::routes;
         description = "Choose the knot with reasons, see how it is tied, keep the job. Units are in the names.",
         license(name = "MIT", identifier = "MIT")
     ),
-    components(schemas(Problem))
+    components(schemas(Problem, ShelterDraft, ShelterFacts, ShelterStock, LineDraft, LineFacts, LineStock))
 )]
 struct Document;
 
@@ -60,13 +62,14 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(own_knots::restore))
         .routes(routes!(own_knots::proof))
         .routes(routes!(own_knots::own_figure))
-        .routes(routes!(lines::line))
-        .routes(routes!(shelter::shelter))
-        .routes(routes!(shelter::shelter_stock))
-        .routes(routes!(shelter::sheet))
-        .routes(routes!(shelter::read_gpx))
-        .routes(routes!(shelter::forecast))
-        .routes(routes!(shelter::kept, shelter::keep))
+        .routes(routes!(rigs::kinds))
+        .routes(routes!(rigs::begin, rigs::plan))
+        .routes(routes!(rigs::sheet))
+        .routes(routes!(rigs::type_number))
+        .routes(routes!(rigs::move_thing))
+        .routes(routes!(rigs::kept, rigs::keep))
+        .routes(routes!(site::read_gpx))
+        .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))
         .routes(routes!(cords::list, cords::add))
         .routes(routes!(cords::put, cords::delete))

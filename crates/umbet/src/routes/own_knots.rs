@@ -18,7 +18,7 @@ use utoipa::ToSchema;
 /// All own knots.
 #[utoipa::path(get, operation_id = "list_own_knots", path = "/api/own-knots", responses((status = 200, description = "Own knots by name", body = Vec<OwnKnot>)))]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<OwnKnot>>, Error> {
-    Ok(Json(OwnKnot::list(&app.pool).await?))
+    Ok(Json(OwnKnot::list(&app.store).await?))
 }
 
 /// Adds an own knot.
@@ -36,7 +36,7 @@ pub async fn add(
     State(app): State<App>,
     Body(input): Body<OwnKnotInput>,
 ) -> Result<(StatusCode, Json<OwnKnot>), Error> {
-    Ok((StatusCode::CREATED, Json(OwnKnot::add(&app.pool, &input).await?)))
+    Ok((StatusCode::CREATED, Json(OwnKnot::add(&app.store, &input).await?)))
 }
 
 /// Changes an own knot.
@@ -57,7 +57,7 @@ pub async fn put(
     Path(id): Path<i64>,
     Body(input): Body<OwnKnotInput>,
 ) -> Result<Json<OwnKnot>, Error> {
-    Ok(Json(OwnKnot::put(&app.pool, id, &input).await?))
+    Ok(Json(OwnKnot::put(&app.store, id, &input).await?))
 }
 
 /// Takes an own knot away.
@@ -70,7 +70,7 @@ pub async fn put(
     )
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
-    OwnKnot::delete(&app.pool, id).await?;
+    OwnKnot::delete(&app.store, id).await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -84,7 +84,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
     )
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<OwnKnot>, Error> {
-    Ok(Json(OwnKnot::restore(&app.pool, id).await?))
+    Ok(Json(OwnKnot::restore(&app.store, id).await?))
 }
 
 /// What an own knot proves to be.
@@ -106,7 +106,7 @@ pub struct OwnProof {
     responses((status = 200, description = "Its proof", body = OwnProof), (status = 400, description = "Not a number", body = Problem), (status = 404, description = "No such own knot", body = Problem), (status = 422, description = "Its path no longer reads", body = Problem))
 )]
 pub async fn proof(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<OwnProof>, Error> {
-    let knot = OwnKnot::get(&app.pool, id).await?.knot()?;
+    let knot = OwnKnot::get(&app.store, id).await?.knot()?;
     let made = topology::identify(&knot.path);
     Ok(Json(OwnProof {
         is: called(&made),
@@ -130,7 +130,7 @@ pub async fn own_figure(
     Query(q): Query<FigureQuery>,
 ) -> Result<Response, Error> {
     q.check()?;
-    let knot = OwnKnot::get(&app.pool, id).await?.knot()?;
+    let knot = OwnKnot::get(&app.store, id).await?.knot()?;
     let scene = draw(&knot, &q.figure(&knot, &app)).map_err(|e| Error::fault("step", e.to_string()))?;
     Ok(svg_answer(&scene, q.standalone()))
 }

@@ -26,7 +26,7 @@ pub async fn get(State(app): State<App>) -> Json<Settings> {
     )
 )]
 pub async fn put(State(app): State<App>, Body(settings): Body<Settings>) -> Result<Json<Settings>, Error> {
-    let kept = settings.save(&app.pool).await?;
+    let kept = settings.save(&app.store).await?;
     app.set_settings(kept.clone());
     Ok(Json(kept))
 }

@@ -1,8 +1,8 @@
 //! Drills answered, and the score they make.
 
+use super::Store;
 use crate::error::Error;
 use serde::Serialize;
-use sqlx::SqlitePool;
 use utoipa::ToSchema;
 
 /// How a learner does with one knot.
@@ -23,16 +23,16 @@ impl KnotScore {
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn list(pool: &SqlitePool) -> Result<Vec<Self>, Error> {
-        Ok(sqlx::query_file_as!(Self, "queries/attempt-score.sql").fetch_all(pool).await?)
+    pub async fn list(store: &Store) -> Result<Vec<Self>, Error> {
+        Ok(sqlx::query_file_as!(Self, "queries/attempt-score.sql").fetch_all(store.pool()).await?)
     }
 
     /// Keeps one answer.
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn add(pool: &SqlitePool, seed: u32, knot: &str, named: bool, spotted: bool) -> Result<(), Error> {
-        sqlx::query_file!("queries/attempt-add.sql", seed, knot, named, spotted).execute(pool).await?;
+    pub async fn add(store: &Store, seed: u32, knot: &str, named: bool, spotted: bool) -> Result<(), Error> {
+        sqlx::query_file!("queries/attempt-add.sql", seed, knot, named, spotted).execute(store.pool()).await?;
         Ok(())
     }
 
@@ -40,8 +40,8 @@ impl KnotScore {
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn clear(pool: &SqlitePool) -> Result<(), Error> {
-        sqlx::query_file!("queries/attempt-clear.sql").execute(pool).await?;
+    pub async fn clear(store: &Store) -> Result<(), Error> {
+        sqlx::query_file!("queries/attempt-clear.sql").execute(store.pool()).await?;
         Ok(())
     }
 }

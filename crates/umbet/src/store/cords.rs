@@ -1,9 +1,8 @@
 //! Cord in the kit.
 
-use super::{name, note, touched};
+use super::{Store, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
-use sqlx::SqlitePool;
 use utoipa::ToSchema;
 
 /// A hank of cord.
@@ -66,50 +65,53 @@ impl KitCord {
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn list(pool: &SqlitePool) -> Result<Vec<Self>, Error> {
-        Ok(sqlx::query_file_as!(Self, "queries/cord-list.sql").fetch_all(pool).await?)
+    pub async fn list(store: &Store) -> Result<Vec<Self>, Error> {
+        Ok(sqlx::query_file_as!(Self, "queries/cord-list.sql").fetch_all(store.pool()).await?)
     }
 
     /// One hank.
     ///
     /// # Errors
     /// When there is none, or the store fails.
-    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        sqlx::query_file_as!(Self, "queries/cord-get.sql", id).fetch_optional(pool).await?.ok_or(Error::Missing("cord"))
+    pub async fn get(store: &Store, id: i64) -> Result<Self, Error> {
+        sqlx::query_file_as!(Self, "queries/cord-get.sql", id)
+            .fetch_optional(store.pool())
+            .await?
+            .ok_or(Error::Missing("cord"))
     }
 
     /// Adds a hank.
     ///
     /// # Errors
     /// When a value cannot be used, or the store fails.
-    pub async fn add(pool: &SqlitePool, input: &CordInput) -> Result<Self, Error> {
+    pub async fn add(store: &Store, input: &CordInput) -> Result<Self, Error> {
         let c = input.check()?;
         let done = sqlx::query_file!("queries/cord-add.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note)
-            .execute(pool)
+            .execute(store.pool())
             .await?;
-        Self::get(pool, done.last_insert_rowid()).await
+        Self::get(store, done.last_insert_rowid()).await
     }
 
     /// Changes a hank.
     ///
     /// # Errors
     /// When a value cannot be used, the version is old, or the store fails.
-    pub async fn put(pool: &SqlitePool, id: i64, input: &CordInput) -> Result<Self, Error> {
+    pub async fn put(store: &Store, id: i64, input: &CordInput) -> Result<Self, Error> {
         let c = input.check()?;
         let done =
             sqlx::query_file!("queries/cord-put.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note, id, c.version)
-                .execute(pool)
+                .execute(store.pool())
                 .await?;
-        touched(done.rows_affected(), Self::get(pool, id).await.is_ok(), "cord")?;
-        Self::get(pool, id).await
+        touched(done.rows_affected(), Self::get(store, id).await.is_ok(), "cord")?;
+        Self::get(store, id).await
     }
 
     /// Takes a hank out of the kit; [`Self::restore`] brings it back.
     ///
     /// # Errors
     /// When there is none, or the store fails.
-    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
-        let done = sqlx::query_file!("queries/cord-delete.sql", id).execute(pool).await?;
+    pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/cord-delete.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "cord")
     }
 
@@ -117,9 +119,9 @@ impl KitCord {
     ///
     /// # Errors
     /// When none was taken out, or the store fails.
-    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/cord-restore.sql", id).execute(pool).await?;
+    pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/cord-restore.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "cord")?;
-        Self::get(pool, id).await
+        Self::get(store, id).await
     }
 }

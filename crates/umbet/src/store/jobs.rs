@@ -1,12 +1,11 @@
 //! Jobs and their joints. A joint is a situation, as it was said, and the knot taken for it.
 
-use super::{name, note, touched};
+use super::{Store, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
-use sqlx::SqlitePool;
 use umbet_core::choose::unknown_names;
 use umbet_core::knot::catalogue;
-use umbet_core::situation::{Draft, Situation};
+use umbet_core::situation::{Draft, Situation, draft};
 use utoipa::ToSchema;
 
 /// A job in the list.
@@ -81,6 +80,17 @@ pub struct Joint {
     pub version: i64,
 }
 
+/// A joint whose situation cannot be read any more: the rest of its job is none the worse for it.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct UnreadableJoint {
+    /// Number.
+    pub id: i64,
+    /// Name.
+    pub name: String,
+    /// What is in the way, and what to do.
+    pub says: String,
+}
+
 /// A joint as given.
 #[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -119,46 +129,50 @@ impl Job {
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn list(pool: &SqlitePool) -> Result<Vec<JobSummary>, Error> {
-        Ok(sqlx::query_file_as!(JobSummary, "queries/job-list.sql").fetch_all(pool).await?)
+    pub async fn list(store: &Store) -> Result<Vec<JobSummary>, Error> {
+        Ok(sqlx::query_file_as!(JobSummary, "queries/job-list.sql").fetch_all(store.pool()).await?)
     }
 
     /// One job.
     ///
     /// # Errors
     /// When there is none, or the store fails.
-    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        sqlx::query_file_as!(Self, "queries/job-get.sql", id).fetch_optional(pool).await?.ok_or(Error::Missing("job"))
+    pub async fn get(store: &Store, id: i64) -> Result<Self, Error> {
+        sqlx::query_file_as!(Self, "queries/job-get.sql", id)
+            .fetch_optional(store.pool())
+            .await?
+            .ok_or(Error::Missing("job"))
     }
 
     /// Adds a job.
     ///
     /// # Errors
     /// When a value cannot be used, or the store fails.
-    pub async fn add(pool: &SqlitePool, input: &JobInput) -> Result<Self, Error> {
+    pub async fn add(store: &Store, input: &JobInput) -> Result<Self, Error> {
         let j = input.check()?;
-        let done = sqlx::query_file!("queries/job-add.sql", j.name, j.place, j.note).execute(pool).await?;
-        Self::get(pool, done.last_insert_rowid()).await
+        let done = sqlx::query_file!("queries/job-add.sql", j.name, j.place, j.note).execute(store.pool()).await?;
+        Self::get(store, done.last_insert_rowid()).await
     }
 
     /// Changes a job.
     ///
     /// # Errors
     /// When a value cannot be used, the version is old, or the store fails.
-    pub async fn put(pool: &SqlitePool, id: i64, input: &JobInput) -> Result<Self, Error> {
+    pub async fn put(store: &Store, id: i64, input: &JobInput) -> Result<Self, Error> {
         let j = input.check()?;
-        let done =
-            sqlx::query_file!("queries/job-put.sql", j.name, j.place, j.note, id, j.version).execute(pool).await?;
-        touched(done.rows_affected(), Self::get(pool, id).await.is_ok(), "job")?;
-        Self::get(pool, id).await
+        let done = sqlx::query_file!("queries/job-put.sql", j.name, j.place, j.note, id, j.version)
+            .execute(store.pool())
+            .await?;
+        touched(done.rows_affected(), Self::get(store, id).await.is_ok(), "job")?;
+        Self::get(store, id).await
     }
 
     /// Puts a job away; [`Self::restore`] brings it back.
     ///
     /// # Errors
     /// When there is none, or the store fails.
-    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
-        let done = sqlx::query_file!("queries/job-delete.sql", id).execute(pool).await?;
+    pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/job-delete.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "job")
     }
 
@@ -166,10 +180,10 @@ impl Job {
     ///
     /// # Errors
     /// When none was put away, or the store fails.
-    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/job-restore.sql", id).execute(pool).await?;
+    pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/job-restore.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "job")?;
-        Self::get(pool, id).await
+        Self::get(store, id).await
     }
 }
 
@@ -180,24 +194,33 @@ struct Row {
     position: i64,
     name: String,
     situation: String,
+    draft_version: i64,
     knot: Option<String>,
     note: String,
     version: i64,
 }
 
-impl TryFrom<Row> for Joint {
-    type Error = Error;
-    fn try_from(r: Row) -> Result<Self, Error> {
-        Ok(Self {
-            id: r.id,
-            job_id: r.job_id,
-            position: r.position,
-            name: r.name,
-            situation: serde_json::from_str(&r.situation)?,
-            knot: r.knot,
-            note: r.note,
-            version: r.version,
-        })
+impl Row {
+    /// The joint, its situation brought up to what is read today; or why it cannot be.
+    fn read(self) -> Result<Joint, UnreadableJoint> {
+        let from = u32::try_from(self.draft_version).unwrap_or(0);
+        match draft::stored(from, &self.situation) {
+            Ok(situation) => Ok(Joint {
+                id: self.id,
+                job_id: self.job_id,
+                position: self.position,
+                name: self.name,
+                situation,
+                knot: self.knot,
+                note: self.note,
+                version: self.version,
+            }),
+            Err(why) => Err(UnreadableJoint {
+                id: self.id,
+                name: self.name,
+                says: format!("What was said of it cannot be read ({why}). Put it away and say it afresh."),
+            }),
+        }
     }
 }
 
@@ -222,58 +245,76 @@ impl JointInput {
 }
 
 impl Joint {
-    /// A job's joints in their order.
+    /// A job's joints in their order, those that can be read and those that cannot.
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn list(pool: &SqlitePool, job: i64) -> Result<Vec<Self>, Error> {
-        let rows = sqlx::query_file_as!(Row, "queries/joint-list.sql", job).fetch_all(pool).await?;
-        rows.into_iter().map(Self::try_from).collect()
+    pub async fn list(store: &Store, job: i64) -> Result<(Vec<Self>, Vec<UnreadableJoint>), Error> {
+        let rows = sqlx::query_file_as!(Row, "queries/joint-list.sql", job).fetch_all(store.pool()).await?;
+        let (mut good, mut bad) = (Vec::new(), Vec::new());
+        for row in rows {
+            match row.read() {
+                Ok(joint) => good.push(joint),
+                Err(joint) => bad.push(joint),
+            }
+        }
+        Ok((good, bad))
     }
 
     /// One joint.
     ///
     /// # Errors
-    /// When there is none, or the store fails.
-    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        let row = sqlx::query_file_as!(Row, "queries/joint-get.sql", id).fetch_optional(pool).await?;
-        row.ok_or(Error::Missing("joint"))?.try_into()
+    /// When there is none, it cannot be read, or the store fails.
+    pub async fn get(store: &Store, id: i64) -> Result<Self, Error> {
+        let row = sqlx::query_file_as!(Row, "queries/joint-get.sql", id).fetch_optional(store.pool()).await?;
+        row.ok_or(Error::Missing("joint"))?.read().map_err(|j| Error::fault("situation", j.says))
     }
 
     /// Adds a joint at the end of a job.
     ///
     /// # Errors
     /// When a value cannot be used, there is no such job, or the store fails.
-    pub async fn add(pool: &SqlitePool, job: i64, input: &JointInput) -> Result<Self, Error> {
+    pub async fn add(store: &Store, job: i64, input: &JointInput) -> Result<Self, Error> {
         let (j, situation) = input.check()?;
-        Job::get(pool, job).await?;
-        let done =
-            sqlx::query_file!("queries/joint-add.sql", job, j.name, situation, j.knot, j.note).execute(pool).await?;
-        Self::get(pool, done.last_insert_rowid()).await
+        Job::get(store, job).await?;
+        let of = i64::from(draft::VERSION);
+        let done = sqlx::query_file!("queries/joint-add.sql", job, j.name, situation, j.knot, j.note, of)
+            .execute(store.pool())
+            .await?;
+        Self::get(store, done.last_insert_rowid()).await
     }
 
     /// Changes a joint.
     ///
     /// # Errors
     /// When a value cannot be used, the version is old, or the store fails.
-    pub async fn put(pool: &SqlitePool, id: i64, input: &JointInput) -> Result<Self, Error> {
+    pub async fn put(store: &Store, id: i64, input: &JointInput) -> Result<Self, Error> {
         let (j, situation) = input.check()?;
-        let now = Self::get(pool, id).await?;
-        let position = j.position.unwrap_or(now.position);
-        let done =
-            sqlx::query_file!("queries/joint-put.sql", j.name, situation, j.knot, j.note, position, id, j.version)
-                .execute(pool)
-                .await?;
-        touched(done.rows_affected(), true, "joint")?;
-        Self::get(pool, id).await
+        let there = sqlx::query_file!("queries/joint-get.sql", id).fetch_optional(store.pool()).await?.is_some();
+        let of = i64::from(draft::VERSION);
+        let done = sqlx::query_file!(
+            "queries/joint-put.sql",
+            j.name,
+            situation,
+            j.knot,
+            j.note,
+            j.position,
+            id,
+            j.version,
+            of
+        )
+        .execute(store.pool())
+        .await?;
+        touched(done.rows_affected(), there, "joint")?;
+        Self::get(store, id).await
     }
 
     /// Puts a joint away; [`Self::restore`] brings it back.
     ///
     /// # Errors
     /// When there is none, or the store fails.
-    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
-        let done = sqlx::query_file!("queries/joint-delete.sql", id).execute(pool).await?;
+    pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/joint-delete.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "joint")
     }
 
@@ -281,9 +322,9 @@ impl Joint {
     ///
     /// # Errors
     /// When none was put away, or the store fails.
-    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/joint-restore.sql", id).execute(pool).await?;
+    pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/joint-restore.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "joint")?;
-        Self::get(pool, id).await
+        Self::get(store, id).await
     }
 }

@@ -4,15 +4,15 @@ mod attempts;
 mod cords;
 mod jobs;
 mod own_knots;
+mod rigs;
 mod settings;
-mod shelters;
 
 pub use attempts::KnotScore;
 pub use cords::{CordInput, KitCord};
-pub use jobs::{Job, JobInput, JobSummary, Joint, JointInput};
+pub use jobs::{Job, JobInput, JobSummary, Joint, JointInput, UnreadableJoint};
 pub use own_knots::{OwnKnot, OwnKnotInput};
+pub use rigs::KeptRig;
 pub use settings::{Hand, Light, Settings};
-pub use shelters::KeptShelter;
 
 use crate::error::Error;
 use sqlx::SqlitePool;
@@ -20,13 +20,28 @@ use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePoolOptions, S
 use std::path::Path;
 use std::time::Duration;
 
+/// The data file, open. Only the functions of this module reach its tables.
+#[derive(Debug, Clone)]
+pub struct Store(SqlitePool);
+
+impl Store {
+    fn pool(&self) -> &SqlitePool {
+        &self.0
+    }
+
+    /// Lets running statements end and closes the file.
+    pub async fn close(&self) {
+        self.0.close().await;
+    }
+}
+
 /// Opens the data file, making it where it is missing, and brings it up to date.
 ///
 /// An answered write is on disk (WAL, synchronous FULL), so that a killed process loses none.
 ///
 /// # Errors
 /// When the file cannot be made, opened or migrated.
-pub async fn open(file: &Path) -> anyhow::Result<SqlitePool> {
+pub async fn open(file: &Path) -> anyhow::Result<Store> {
     if let Some(folder) = file.parent() {
         std::fs::create_dir_all(folder)?;
     }
@@ -39,7 +54,7 @@ pub async fn open(file: &Path) -> anyhow::Result<SqlitePool> {
         .busy_timeout(Duration::from_secs(5));
     let pool = SqlitePoolOptions::new().max_connections(4).connect_with(options).await?;
     sqlx::migrate!().run(&pool).await?;
-    Ok(pool)
+    Ok(Store(pool))
 }
 
 /// A write that touched nothing: the row is gone, or another window changed it first.

@@ -1,9 +1,8 @@
 //! The user's own knots, in the notation.
 
-use super::{name, note, touched};
+use super::{Store, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
-use sqlx::SqlitePool;
 use umbet_core::knot::Knot;
 use utoipa::ToSchema;
 
@@ -59,16 +58,16 @@ impl OwnKnot {
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn list(pool: &SqlitePool) -> Result<Vec<Self>, Error> {
-        Ok(sqlx::query_file_as!(Self, "queries/own-knot-list.sql").fetch_all(pool).await?)
+    pub async fn list(store: &Store) -> Result<Vec<Self>, Error> {
+        Ok(sqlx::query_file_as!(Self, "queries/own-knot-list.sql").fetch_all(store.pool()).await?)
     }
 
     /// One of them.
     ///
     /// # Errors
     /// When there is none, or the store fails.
-    pub async fn get(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        let found = sqlx::query_file_as!(Self, "queries/own-knot-get.sql", id).fetch_optional(pool).await?;
+    pub async fn get(store: &Store, id: i64) -> Result<Self, Error> {
+        let found = sqlx::query_file_as!(Self, "queries/own-knot-get.sql", id).fetch_optional(store.pool()).await?;
         found.ok_or(Error::Missing("own knot"))
     }
 
@@ -76,29 +75,29 @@ impl OwnKnot {
     ///
     /// # Errors
     /// When the path cannot be laid, a value cannot be used, or the store fails.
-    pub async fn add(pool: &SqlitePool, input: &OwnKnotInput) -> Result<Self, Error> {
+    pub async fn add(store: &Store, input: &OwnKnotInput) -> Result<Self, Error> {
         let k = input.check()?;
-        let done = sqlx::query_file!("queries/own-knot-add.sql", k.name, k.path, k.note).execute(pool).await?;
-        Self::get(pool, done.last_insert_rowid()).await
+        let done = sqlx::query_file!("queries/own-knot-add.sql", k.name, k.path, k.note).execute(store.pool()).await?;
+        Self::get(store, done.last_insert_rowid()).await
     }
 
     /// Changes one.
     ///
     /// # Errors
     /// When the path cannot be laid, the version is old, or the store fails.
-    pub async fn put(pool: &SqlitePool, id: i64, input: &OwnKnotInput) -> Result<Self, Error> {
+    pub async fn put(store: &Store, id: i64, input: &OwnKnotInput) -> Result<Self, Error> {
         let k = input.check()?;
         let done = sqlx::query_file!("queries/own-knot-put.sql", k.name, k.path, k.note, id, k.version);
-        touched(done.execute(pool).await?.rows_affected(), Self::get(pool, id).await.is_ok(), "own knot")?;
-        Self::get(pool, id).await
+        touched(done.execute(store.pool()).await?.rows_affected(), Self::get(store, id).await.is_ok(), "own knot")?;
+        Self::get(store, id).await
     }
 
     /// Takes one away; [`Self::restore`] brings it back.
     ///
     /// # Errors
     /// When there is none, or the store fails.
-    pub async fn delete(pool: &SqlitePool, id: i64) -> Result<(), Error> {
-        let done = sqlx::query_file!("queries/own-knot-delete.sql", id).execute(pool).await?;
+    pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/own-knot-delete.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "own knot")
     }
 
@@ -106,9 +105,9 @@ impl OwnKnot {
     ///
     /// # Errors
     /// When none was taken away, or the store fails.
-    pub async fn restore(pool: &SqlitePool, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/own-knot-restore.sql", id).execute(pool).await?;
+    pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/own-knot-restore.sql", id).execute(store.pool()).await?;
         touched(done.rows_affected(), false, "own knot")?;
-        Self::get(pool, id).await
+        Self::get(store, id).await
     }
 }

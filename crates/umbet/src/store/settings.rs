@@ -1,9 +1,8 @@
 //! Habits: units, hand, light, body measures, schools. One row.
 
-use super::touched;
+use super::{Store, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
-use sqlx::SqlitePool;
 use umbet_core::choose::unknown_names;
 use umbet_core::knot::catalogue;
 use umbet_core::situation::{Draft, Fault, Task};
@@ -83,8 +82,8 @@ impl Settings {
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn load(pool: &SqlitePool) -> Result<Self, Error> {
-        let r = sqlx::query_file!("queries/setting-get.sql").fetch_one(pool).await?;
+    pub async fn load(store: &Store) -> Result<Self, Error> {
+        let r = sqlx::query_file!("queries/setting-get.sql").fetch_one(store.pool()).await?;
         let units = match r.units.as_str() {
             "imperial" => UnitSystem::Imperial,
             "body" => UnitSystem::Body,
@@ -115,7 +114,7 @@ impl Settings {
     ///
     /// # Errors
     /// When a value is out of reason, the version is old, or the store fails.
-    pub async fn save(&self, pool: &SqlitePool) -> Result<Self, Error> {
+    pub async fn save(&self, store: &Store) -> Result<Self, Error> {
         self.check()?;
         let units = match self.units {
             UnitSystem::Metric => "metric",
@@ -143,9 +142,9 @@ impl Settings {
             knows,
             self.version
         )
-        .execute(pool)
+        .execute(store.pool())
         .await?;
         touched(done.rows_affected(), true, "settings")?;
-        Self::load(pool).await
+        Self::load(store).await
     }
 }

@@ -32,11 +32,11 @@ impl Server {
 
     async fn start(with_demo: bool) -> Self {
         let folder = tempfile::tempdir().expect("a folder of its own");
-        let pool = store::open(&folder.path().join("test.db")).await.expect("the data file opens");
+        let store = store::open(&folder.path().join("test.db")).await.expect("the data file opens");
         if with_demo {
-            demo::load(&pool).await.expect("the demonstration loads");
+            demo::load(&store).await.expect("the demonstration loads");
         }
-        let app = App::new(pool).await.expect("the application starts");
+        let app = App::new(store).await.expect("the application starts");
         let listener = TcpListener::bind("127.0.0.1:0").await.expect("a free port");
         let address = listener.local_addr().expect("an address");
         let (stop, stopped) = oneshot::channel::<()>();

@@ -13,7 +13,7 @@ const open = ref(true)
 const jobs = ref<JobSummary[]>([])
 const job = ref<number | 'new'>('new')
 const newName = ref('')
-const name = ref(`${props.answer.name}`)
+const name = ref('')
 const trouble = ref('')
 const choices = computed(() => [...jobs.value.map((j) => ({ value: j.id, text: j.name })), { value: 'new', text: 'A new job' }])
 
@@ -49,8 +49,8 @@ async function take() {
         <label for="take-new">Name of the job</label>
         <BFormInput id="take-new" v-model="newName" required maxlength="80" autocomplete="off" />
       </template>
-      <label for="take-name">Name of the joint</label>
-      <BFormInput id="take-name" v-model="name" required maxlength="80" autocomplete="off" />
+      <label for="take-name">Where in the job</label>
+      <BFormInput id="take-name" v-model="name" required maxlength="80" placeholder="Ridge, far end" autocomplete="off" />
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <BButton type="submit" class="btn-tar mt-3">Take it</BButton>
     </form>

@@ -95,7 +95,8 @@ const print = () => window.print()
           <input class="subtitle" aria-label="Where" placeholder="Where" maxlength="200" :value="view.job.place" @change="rename({ place: value($event) })" />
         </div>
         <div class="heads">
-          <RouterLink class="btn btn-tab" :to="`/jobs/${view.job.id}/rig`">Rig a shelter</RouterLink>
+          <RouterLink class="btn btn-tab" to="/jobs">All jobs</RouterLink>
+          <RouterLink class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/shelter`">{{ view.rigs.includes('shelter') ? 'Its shelter' : 'Rig a shelter' }}</RouterLink>
           <BButton class="btn-tab" @click="print"><IconPrint class="i" /> Print</BButton>
           <BButton class="btn-bare" variant="link" @click="removeJob">Put the job away</BButton>
         </div>
@@ -104,7 +105,8 @@ const print = () => window.print()
       <ol v-if="view.joints.length" class="joints">
         <JointRow v-for="(j, i) in view.joints" :key="j.joint.id" :view="j" :place="i + 1" :job="view.job.id" @remove="removeJoint(j.joint.id, j.joint.name)" />
       </ol>
-      <p v-else class="mt-3">No joint yet. Name the first: what is made fast, and to what.</p>
+      <ul v-if="view.unreadable.length" class="line-change"><li v-for="u in view.unreadable" :key="u.id"><b class="v no">{{ u.name }}</b> {{ u.says }} <BButton class="btn-tab" @click="removeJoint(u.id, u.name)">Put it away</BButton></li></ul>
+      <p v-if="!view.joints.length" class="mt-3">No joint yet. Name the first: what is made fast, and to what.</p>
       <div v-if="view.totals.length" class="totals">
         <h2>Cord in the knots</h2>
         <p class="sub">Turns, knots and tails, about a tenth more or less; spans are added when the rig is planned.</p>

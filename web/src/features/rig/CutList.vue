@@ -3,12 +3,11 @@
 import type { Schemas } from '../../api/client'
 import CordBar from '../../ui/CordBar.vue'
 
-defineProps<{ cuts: Schemas['Cut'][] }>()
+defineProps<{ cuts: Schemas['RigCut'][]; needs: string[] }>()
 </script>
 
 <template>
   <section aria-label="Cut">
-    <h2>Cut</h2>
     <div v-for="c in cuts" :key="c.name" class="cut">
       <h3>{{ c.times }} × {{ c.name.toLowerCase() }}, {{ c.cord_name }} <b>{{ c.words[0] }}</b></h3>
       <CordBar :items="c.items" />
@@ -16,5 +15,6 @@ defineProps<{ cuts: Schemas['Cut'][] }>()
       <p v-if="c.hank"><b class="v ok">{{ c.hank }}.</b></p>
       <ul v-if="c.short.length" class="short"><li v-for="s in c.short" :key="s">{{ s }}</li></ul>
     </div>
+    <p v-if="needs.length" class="needs"><b>And</b> {{ needs.join('; ') }}.</p>
   </section>
 </template>

@@ -1,22 +1,24 @@
 <script setup lang="ts">
 // Every joint with its knot, its reason, and what else fits.
+import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
-import type { Shelter } from './shelter'
+import { useRig } from './rig'
 
-const props = defineProps<{ joints: Schemas['ShelterJoint'][]; taken: NonNullable<Shelter['knots']> }>()
+type Joint = Schemas['RigJoint']
+defineProps<{ joints: Joint[] }>()
+const rig = useRig()
+const taken = computed(() => (rig.draft?.knots ?? {}) as Record<string, string>)
 /** What the joint is tied to, as the knot was laid out: its shape and usual surface. */
-const on = (j: Schemas['ShelterJoint']) => (j.situation?.shape ? { shape: j.situation.shape, surface: j.situation.surface ?? '', sized: false, size_mm: 0, cord_mm: 4 } : undefined)
-const emit = defineEmits<{ say: [change: Partial<Shelter>] }>()
+const on = (j: Joint) => (j.situation.shape ? { shape: j.situation.shape, surface: j.situation.surface ?? '', sized: false, size_mm: 0, cord_mm: 4 } : undefined)
 function take(joint: string, knot: string) {
-  const rest = Object.fromEntries(Object.entries(props.taken).filter(([j]) => j !== joint))
-  emit('say', { knots: knot ? { ...rest, [joint]: knot } : rest })
+  const rest = Object.fromEntries(Object.entries(taken.value).filter(([j]) => j !== joint))
+  void rig.say({ knots: knot ? { ...rest, [joint]: knot } : rest })
 }
 </script>
 
 <template>
   <section aria-label="Knots">
-    <h2>Knots</h2>
     <div v-for="j in joints" :key="j.id" class="rig-joint">
       <RouterLink v-if="j.knot" :to="`/knots/${j.knot}`" :aria-label="`Tie ${j.knot_name}`"><KnotFigure :knot="j.knot" :on="on(j)" /></RouterLink>
       <div>

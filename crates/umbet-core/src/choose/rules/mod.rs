@@ -157,12 +157,8 @@ fn notes(rule: &'static str, says: String) -> Option<Finding> {
     Some(Finding { rule, weight: Weight::Notes, says, change: String::new(), numbers: Vec::new(), source: "practice" })
 }
 
+pub(super) use crate::words::capital;
+
 fn number(of: &str, words: String) -> NumberWords {
     NumberWords { of: of.to_owned(), words }
-}
-
-/// With a capital first letter, to begin a sentence.
-pub(super) fn capital(s: &str) -> String {
-    let mut c = s.chars();
-    c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
 }

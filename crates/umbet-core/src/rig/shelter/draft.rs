@@ -1,22 +1,12 @@
-//! A shelter as it is asked for: the site, the cover, the wish.
+//! A shelter as it is asked for: the site, the cover, the wish; and the same once it was read.
 
-use crate::situation::{CordDraft, Fault};
+use super::stock::{CoverKind, Ground, stock};
+use crate::rig::anchor::{Anchor, AnchorDraft, AnchorKind};
+use crate::rig::tighten::Tighten;
+use crate::rig::{Faults, FieldAt, Quantity};
+use crate::situation::{CordDraft, Fault, UsedCord};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
-
-words!(
-    /// What a ridgeline is made fast to.
-    AnchorKind {
-        /// A tree.
-        Tree => "tree",
-        /// A post.
-        Post => "post",
-        /// A vehicle's ring or rail.
-        Vehicle => "vehicle",
-        /// A long peg or picket with a pole before it.
-        Peg => "peg and pole",
-    }
-);
 
 words!(
     /// How the cover is set up.
@@ -41,20 +31,10 @@ words!(
         Low => "low, for cold and wind",
         /// At the lowest ribs.
         Usual => "at the lowest ribs",
+        /// At eye height, to walk in bent.
+        Eye => "at eye height",
         /// High, for shade.
         High => "high, for shade",
-    }
-);
-
-words!(
-    /// How the ridge is tightened.
-    Tighten {
-        /// Two round turns walked round the anchor and a slipped hitch.
-        RoundTurns => "by two round turns walked round it",
-        /// Through a loop in the line and round the anchor.
-        Looped => "through a loop and round it",
-        /// By hand, and hitched.
-        ByHand => "by hand, and hitched",
     }
 );
 
@@ -72,35 +52,11 @@ words!(
     }
 );
 
-/// Something a ridgeline can be made fast to.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Anchor {
-    /// What it is called.
-    pub name: String,
-    /// What it is.
-    pub kind: AnchorKind,
-    /// Where its middle stands, metres east and north of any one place.
-    pub at_m: [f64; 2],
-    /// Thickness where the line goes, millimetres.
-    pub size_mm: f64,
-    /// Surface id.
-    pub surface: String,
-    /// Lowest place a line can be tied, metres above the ground at its foot.
-    #[serde(default)]
-    pub low_m: f64,
-    /// Highest place a line can be tied, metres above the ground at its foot.
-    pub high_m: f64,
-    /// Alive and sound, nothing dead above.
-    pub sound: bool,
-}
-
 /// The sheet.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct Cover {
+pub struct CoverDraft {
     /// Id of its kind.
     pub kind: String,
     /// Length, metres; along the ridge.
@@ -115,7 +71,7 @@ pub struct Cover {
 #[serde(deny_unknown_fields)]
 pub struct ShelterDraft {
     /// What stands there, two at least.
-    pub anchors: Vec<Anchor>,
+    pub anchors: Vec<AnchorDraft>,
     /// The two the ridge runs between, counted from 0; the best pair when absent.
     #[serde(default)]
     pub between: Option<[usize; 2]>,
@@ -139,7 +95,7 @@ pub struct ShelterDraft {
     /// How many sit under it.
     pub people: u8,
     /// The sheet.
-    pub cover: Cover,
+    pub cover: CoverDraft,
     /// How it is set up.
     pub pitch: Pitch,
     /// How high.
@@ -171,7 +127,7 @@ pub struct ShelterDraft {
 impl ShelterDraft {
     /// The shelter of the demo: the footbridge crew's, for a night, between two trees by the strand.
     pub fn of_the_crew() -> Self {
-        let tree = |name: &str, at_m: [f64; 2], size_mm: f64, sound: bool| Anchor {
+        let tree = |name: &str, at_m: [f64; 2], size_mm: f64, sound: bool| AnchorDraft {
             name: name.into(),
             kind: AnchorKind::Tree,
             at_m,
@@ -198,7 +154,7 @@ impl ShelterDraft {
             gust_ms: None,
             wind_from_deg: None,
             people: 2,
-            cover: Cover { kind: "sheet-eyelets".into(), length_m: 3.0, width_m: 2.8 },
+            cover: CoverDraft { kind: "sheet-eyelets".into(), length_m: 3.0, width_m: 2.8 },
             pitch: Pitch::AFrame,
             wish: Wish::Usual,
             line_over: false,
@@ -228,75 +184,165 @@ impl ShelterDraft {
     }
 }
 
-/// A hank of cord that could serve.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Hank {
-    /// What it is called.
-    pub name: String,
-    /// Id of its kind.
-    pub kind: String,
-    /// Its length, metres.
-    pub length_m: f64,
-}
-
 impl ShelterDraft {
-    /// What is out of reason, field by field, and what to write instead.
-    pub fn faults(&self) -> Vec<Fault> {
-        let mut all = Faults(Vec::new());
-        all.ask("anchors", (2..=12).contains(&self.anchors.len()), "Name two to twelve things to tie to.");
+    /// Its numbers.
+    pub fn fields(&self) -> Vec<FieldAt> {
+        let mut all = vec![
+            FieldAt::new("/people", "How many sit under it", Quantity::Count),
+            FieldAt::new("/cover/length_m", "Cover along the ridge", Quantity::Length),
+            FieldAt::new("/cover/width_m", "Cover across the ridge", Quantity::Length),
+            FieldAt::new("/beaufort", "Beaufort number", Quantity::Count),
+            FieldAt::new("/slope_percent", "Slope along the ridge", Quantity::PerCent),
+            FieldAt::new("/slope_across_percent", "Slope across the ridge", Quantity::PerCent),
+            FieldAt::new("/pull_n", "Your pull", Quantity::Pull),
+            FieldAt::new("/gear_n", "Gear hung on the ridge", Quantity::Pull),
+            FieldAt::diameter("/ridge_cord/diameter_mm", "Thickness of the ridge’s cord", &self.ridge_cord),
+            FieldAt::diameter("/guy_cord/diameter_mm", "Thickness of the guys’ cord", &self.guy_cord),
+        ];
         for (i, a) in self.anchors.iter().enumerate() {
-            let field = |part: &str| format!("anchors.{i}.{part}");
-            all.ask(&field("name"), (1..=60).contains(&a.name.trim().chars().count()), "Name it in 60 characters.");
-            all.within(&field("size_mm"), a.size_mm, 10.0, 1500.0, "mm");
-            all.within(&field("high_m"), a.high_m, 0.3, 6.0, "m");
-            all.within(&field("low_m"), a.low_m, 0.0, 6.0, "m");
-            all.ask(&field("low_m"), a.low_m <= a.high_m, "The lowest tie cannot be above the highest.");
-            all.within(&field("at_m"), a.at_m[0].abs().max(a.at_m[1].abs()), 0.0, 500.0, "m");
-            all.ask(&field("surface"), crate::object::surface(&a.surface).is_some(), "Take a surface of the list.");
+            let at = |part: &str, label: &str, quantity| {
+                FieldAt::new(format!("/anchors/{i}/{part}"), format!("{label} {}", a.name), quantity)
+            };
+            all.push(at("at_m/0", "East of", Quantity::Length));
+            all.push(at("at_m/1", "North of", Quantity::Length));
+            all.push(at("size_mm", "Thickness of", Quantity::Thickness));
+            all.push(at("low_m", "Lowest tie on", Quantity::Length));
+            all.push(at("high_m", "Highest tie on", Quantity::Length));
         }
-        if let Some([a, b]) = self.between {
-            let known = a != b && a.max(b) < self.anchors.len();
-            all.ask("between", known, "Name two different anchors of the list, counted from 0.");
-        }
-        all.within("slope_percent", self.slope_percent, -40.0, 40.0, "%");
-        all.within("slope_across_percent", self.slope_across_percent, -40.0, 40.0, "%");
-        if let Some(v) = self.wind_from_deg {
-            all.within("wind_from_deg", v, 0.0, 360.0, "degrees");
-        }
-        all.ask("ground", super::stock().grounds.iter().any(|g| g.id == self.ground), "Take a ground of the list.");
-        all.ask("beaufort", self.beaufort <= 12, "Beaufort numbers go from 0 to 12.");
-        if let Some(v) = self.gust_ms {
-            all.within("gust_ms", v, 0.0, 60.0, "m/s");
-        }
-        all.ask("people", (1..=12).contains(&self.people), "One to twelve can sit under it.");
-        let kind = super::stock().covers.iter().any(|c| c.id == self.cover.kind);
-        all.ask("cover.kind", kind, "Take a cover of the list.");
-        all.within("cover.length_m", self.cover.length_m, 1.2, 12.0, "m");
-        all.within("cover.width_m", self.cover.width_m, 1.2, 12.0, "m");
-        all.within("pull_n", self.pull_n, 20.0, 1500.0, "N");
-        all.within("gear_n", self.gear_n, 0.0, 2000.0, "N");
-        for (field, c) in [("ridge_cord", &self.ridge_cord), ("guy_cord", &self.guy_cord)] {
-            all.ask(field, crate::cord::cord(&c.kind).is_some(), "No such cord. Take one of the list of cords.");
-        }
-        let known = |k: &String| crate::knot::catalogue().find(k).is_some();
-        all.ask("knots", self.knots.len() <= 40 && self.knots.values().all(known), "Take knots of the catalogue.");
-        all.0
+        all
     }
 }
 
-struct Faults(Vec<Fault>);
+/// A shelter that was read: it cannot be wrong, only impossible.
+#[derive(Debug, Clone)]
+pub struct Shelter {
+    /// What stands there, two at least.
+    pub anchors: Vec<Anchor>,
+    /// The two the ridge runs between, where they were named.
+    pub between: Option<[usize; 2]>,
+    /// Rise of the ground along the ridge and across it, metres a metre.
+    pub rises: [f64; 2],
+    /// The ground.
+    pub ground: &'static Ground,
+    /// Speed of the gusts, m/s.
+    pub gust_ms: f64,
+    /// Where the wind comes from, degrees from north through east.
+    pub wind_from_deg: Option<f64>,
+    /// How many sit under it.
+    pub people: u8,
+    /// Kind of the cover.
+    pub cover: &'static CoverKind,
+    /// Length of the cover along the ridge.
+    pub length_m: f64,
+    /// Width of the cover across it.
+    pub width_m: f64,
+    /// How it is set up.
+    pub pitch: Pitch,
+    /// How high.
+    pub wish: Wish,
+    /// The cover hangs from a line over it.
+    pub line_over: bool,
+    /// Two lines, one from each end of the cover.
+    pub split: bool,
+    /// Cord of the ridge.
+    pub ridge_cord: UsedCord,
+    /// Cord of the guys.
+    pub guy_cord: UsedCord,
+    /// How the ridge is tightened.
+    pub tighten: Tighten,
+    /// What one pulls with, newtons.
+    pub pull_n: f64,
+    /// Gear hung on the ridge, newtons.
+    pub gear_n: f64,
+    /// What is to give first.
+    pub gives: Gives,
+    /// As it was said: cords and knots go into its joints as they were named.
+    pub said: ShelterDraft,
+}
 
-impl Faults {
-    fn ask(&mut self, field: &str, good: bool, says: &str) {
-        if !good {
-            self.0.push(Fault { field: field.into(), says: says.into() });
-        }
+impl Shelter {
+    /// Reads a draft.
+    ///
+    /// # Errors
+    /// What is out of reason, thing by thing, and what to write instead.
+    pub fn read(d: &ShelterDraft) -> Result<Self, Vec<Fault>> {
+        let mut faults = Faults::default();
+        site_faults(d, &mut faults);
+        let anchors: Option<Vec<Anchor>> = d.anchors.iter().enumerate().map(|(i, a)| a.read(i, &mut faults)).collect();
+        let ground = stock().grounds.iter().find(|g| g.id == d.ground);
+        faults.ask("ground", ground.is_some(), "Take a ground of the list.");
+        let cover = stock().covers.iter().find(|c| c.id == d.cover.kind);
+        faults.ask("cover.kind", cover.is_some(), "Take a cover of the list.");
+        let ridge_cord = faults.cord("ridge_cord", &d.ridge_cord);
+        let guy_cord = faults.cord("guy_cord", &d.guy_cord);
+        faults.ask("knots", d.knots.len() <= 40, "Take 40 knots of your own at most.");
+        faults.knots(d.knots.values());
+        let read = (|| {
+            Some(Self {
+                anchors: anchors?,
+                between: d.between,
+                rises: [d.slope_percent / 100.0, d.slope_across_percent / 100.0],
+                ground: ground?,
+                gust_ms: d.gust_ms.unwrap_or_else(|| crate::statics::wind::gust_of(d.beaufort)),
+                wind_from_deg: d.wind_from_deg,
+                people: d.people,
+                cover: cover?,
+                length_m: d.cover.length_m,
+                width_m: d.cover.width_m,
+                pitch: d.pitch,
+                wish: d.wish,
+                line_over: d.line_over,
+                split: d.split && d.pitch.needs_two_anchors(),
+                ridge_cord: ridge_cord?,
+                guy_cord: guy_cord?,
+                tighten: d.tighten,
+                pull_n: d.pull_n,
+                gear_n: d.gear_n,
+                gives: d.gives,
+                said: d.clone(),
+            })
+        })();
+        faults.or(read)
     }
-    fn within(&mut self, field: &str, v: f64, least: f64, most: f64, unit: &str) {
-        let good = v.is_finite() && (least..=most).contains(&v);
-        // The unit is said behind: it need not be in the name.
-        let name =
-            ["_mm", "_ms", "_m", "_n", "_deg", "_percent"].iter().find_map(|u| field.strip_suffix(u)).unwrap_or(field);
-        self.ask(field, good, &format!("Give {} between {least} and {most} {unit}.", name.replace(['.', '_'], " ")));
+
+    /// The knot one took oneself for a joint.
+    pub fn own_knot(&self, joint: &str) -> Option<&str> {
+        self.said.knots.get(joint).map(String::as_str)
+    }
+}
+
+/// Numbers of the site, the cover and the person.
+fn site_faults(d: &ShelterDraft, faults: &mut Faults) {
+    let least = if d.pitch.needs_two_anchors() { 2 } else { 1 };
+    let says = if least == 2 {
+        "A ridge runs between two: name two to twelve things to tie to."
+    } else {
+        "Name one to twelve things to tie to."
+    };
+    faults.ask("anchors", (least..=12).contains(&d.anchors.len()), says);
+    if let Some([a, b]) = d.between {
+        let known = a != b && a.max(b) < d.anchors.len();
+        faults.ask("between", known, "Name two different anchors of the list, counted from 0.");
+    }
+    faults.within("slope_percent", "Slope along the ridge", d.slope_percent, [-40.0, 40.0], "%");
+    faults.within("slope_across_percent", "Slope across the ridge", d.slope_across_percent, [-40.0, 40.0], "%");
+    if let Some(v) = d.wind_from_deg {
+        faults.within("wind_from_deg", "Bearing the wind comes from", v, [0.0, 360.0], "degrees");
+    }
+    faults.ask("beaufort", d.beaufort <= 12, "Beaufort number: 0 to 12.");
+    if let Some(v) = d.gust_ms {
+        faults.within("gust_ms", "Speed of the gusts", v, [0.0, 60.0], "m/s");
+    }
+    faults.ask("people", (1..=12).contains(&d.people), "Sitters under it: 1 to 12.");
+    faults.within("cover.length_m", "Length of the cover", d.cover.length_m, [1.2, 12.0], "m");
+    faults.within("cover.width_m", "Width of the cover", d.cover.width_m, [1.2, 12.0], "m");
+    faults.within("pull_n", "Your pull", d.pull_n, [20.0, 1500.0], "N");
+    faults.within("gear_n", "Gear on the ridge", d.gear_n, [0.0, 2000.0], "N");
+}
+
+impl Pitch {
+    /// The ridge runs from anchor to anchor.
+    pub const fn needs_two_anchors(self) -> bool {
+        matches!(self, Self::AFrame | Self::LeanTo | Self::FlatFly)
     }
 }

@@ -1,25 +1,15 @@
-//! What wind, cloth, gear and the tightening pull put into guys and ridge.
-//!
-//! A panel in the wind is taken as a shallow parabola between ridge and eave: its pull at the edge is
-//! `p b / (8 r)` newtons a metre (H = wL²/(8s) with a sag of `r` times the panel's width `b`). Bands throughout.
+//! What wind, cloth, gear and the tightening pull put into guys, ridge, anchors and pole. Bands throughout.
 
-use super::draft::{ShelterDraft, Tighten};
-use super::pitch::{Geometry, uses_both};
+use super::cloth::{Balance, Cloth, DRAWN_UP};
+use super::draft::Shelter;
+use super::pitch::{Geometry, Place, long, plus, times, unit};
 use super::stock::CoverKind;
-use super::wind::Shares;
-use crate::cord::{Cord, cord};
-use crate::rig::line::{Method, Reach, band, reaches, stiffness};
+use super::wind::{Blow, End};
+use crate::rig::tighten::{set_by, stiffness};
 use crate::statics::line::{Line, Load, Loaded};
-use crate::statics::wind::{beaufort_speed, pressure};
-use crate::units::{Band, Reader};
+use crate::statics::wind::{gust_of, pressure};
+use crate::units::Band;
 use serde::Serialize;
-
-/// Gust over mean wind inland (wind-loading handbooks, recalled).
-const GUST: f64 = 1.4;
-/// How far a panel bellies in a gust, as a share of its width (common practice: a hand in a metre).
-const BELLY: Band = Band { low: 0.10, high: 0.15 };
-/// Pull in a guy drawn up by hand in calm air, newtons a metre of eave (common practice).
-const DRAWN_UP: Band = Band { low: 15.0, high: 40.0 };
 
 /// Forces in one wind.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -29,7 +19,9 @@ pub struct Forces {
     pub gust_ms: f64,
     /// Its pressure, Pa.
     pub pressure_pa: f64,
-    /// Pull in each guy, in the order of the geometry, newtons.
+    /// Tension the ridge is set with, newtons.
+    pub set_n: Band,
+    /// Pull on each guy or pegged corner, in the order of the geometry, newtons.
     pub guys_n: Vec<Band>,
     /// The hardest pulled of them.
     pub hardest_guy_n: Band,
@@ -43,138 +35,200 @@ pub struct Forces {
     pub gust_ends_n: [Band; 2],
     /// How far the ridge hangs below the straight line in calm air, metres.
     pub sag_m: Band,
+    /// How far it does in the gust, the way it is pushed.
+    pub gust_sag_m: Band,
+    /// Height of the cover over the seat in the gust, at the least, metres.
+    pub gust_headroom_m: f64,
     /// How much longer the ridge is when tight, metres.
     pub stretch_m: Band,
     /// Weight of rain that may stand on one panel, newtons; nothing where all of it runs off.
     pub pool_n: Band,
+    /// Push on the pole under the peak, newtons.
+    pub pole_n: Option<Band>,
+    /// All that acts on the whole shelter in the gust at its hardest: it adds up to nothing.
+    pub in_balance: Vec<Acting>,
 }
 
-/// What the tightening reaches, in newtons, method by method.
-pub fn tightening(draft: &ShelterDraft, reader: &Reader) -> Vec<Reach> {
-    reaches(ridge_cord(draft), draft.ridge_cord.wet, draft.pull_n, reader)
+/// One force on the whole shelter.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Acting {
+    /// What puts it there.
+    pub what: String,
+    /// Newtons along the ridge, across it, up.
+    pub n: [f64; 3],
 }
 
-/// The ridge's cord; the draft was checked for it.
-pub fn ridge_cord(draft: &ShelterDraft) -> &'static Cord {
-    cord(&draft.ridge_cord.kind).unwrap_or_else(|| &crate::cord::cords()[0])
-}
-
-/// The guys' cord.
-pub fn guy_cord(draft: &ShelterDraft) -> &'static Cord {
-    cord(&draft.guy_cord.kind).unwrap_or_else(|| &crate::cord::cords()[0])
-}
-
-/// The gusts asked about.
-pub fn gust(draft: &ShelterDraft) -> f64 {
-    draft.gust_ms.unwrap_or_else(|| gust_of(draft.beaufort))
-}
-
-/// The gusts of a Beaufort number.
-pub fn gust_of(number: u8) -> f64 {
-    GUST * beaufort_speed(number)
-}
-
-/// What the pulls are reckoned from.
+/// What forces are reckoned from.
 #[derive(Clone, Copy)]
-pub struct Set<'a> {
+pub struct ForceInput<'a> {
     /// As asked.
-    pub draft: &'a ShelterDraft,
+    pub shelter: &'a Shelter,
     /// Laid out.
     pub geometry: &'a Geometry,
-    /// The cover.
-    pub cover: &'a CoverKind,
-    /// What the tightening reaches.
-    pub reaches: &'a [Reach],
-    /// What the wind meets.
-    pub shares: Shares,
+    /// Where the wind blows to.
+    pub blow: Blow,
 }
 
-impl Set<'_> {
-    /// Pull at the cover's edge, newtons a metre: in the gust over what was drawn up.
-    fn edge_n_per_m(&self, pressure_pa: f64) -> Band {
-        let g = self.geometry;
-        let across = self.shares.on_panel(g.slope);
-        let wind = |c: f64, belly: f64| c * pressure_pa * g.panel_m / (8.0 * belly);
-        Band::new(wind(across.low, BELLY.high) + DRAWN_UP.low, wind(across.high, BELLY.low) + DRAWN_UP.high)
+/// The ridge at rest in one of the states its bands allow.
+struct State {
+    line: Loaded,
+    /// Along the ridge: what the cover's ends, tied to it, add at each end.
+    along_n: f64,
+}
+
+impl State {
+    fn ends_n(&self) -> [f64; 2] {
+        self.line.ends_n
     }
 
-    /// Pull in each guy in a gust of this pressure. A corner guy lies slantwise: its share of the edge is only the part of
-    /// its pull across the ridge.
-    fn guys(&self, pressure_pa: f64) -> Vec<Band> {
-        let edge = self.edge_n_per_m(pressure_pa);
-        let pull = |holds: f64, corner: bool| edge.scaled(holds * if corner { std::f64::consts::SQRT_2 } else { 1.0 });
-        self.geometry.guys.iter().map(|guy| pull(guy.holds_m, guy.corner)).collect()
+    fn hardest(&self) -> f64 {
+        self.line.ends_n[0].max(self.line.ends_n[1])
+    }
+
+    /// What the anchors put on the line, near and far.
+    fn held(&self) -> [Place; 2] {
+        self.line.on_anchors_n.map(|n| plus(times(n, -1.0), [-self.along_n / 2.0, 0.0, 0.0]))
+    }
+}
+
+impl ForceInput<'_> {
+    fn cloth(&self, gust_ms: f64, water_n: f64, end: End) -> Cloth<'_> {
+        let Self { shelter, geometry, blow } = *self;
+        Cloth { shelter, geometry, blow, pressure_pa: pressure(gust_ms), water_n, end }
+    }
+
+    /// The cloth at both ends of the estimates; rain that stands on it in the storm, none of it in calm air.
+    fn balances(&self, gust_ms: f64) -> [Balance; 2] {
+        let pool = pool(self.geometry, self.shelter.cover);
+        End::BOTH.map(|end| self.cloth(gust_ms, if gust_ms > 0.0 { end.of(pool) } else { 0.0 }, end).balance())
     }
 
     /// Pull in the hardest guy and at the harder pulled end of the ridge in a gust of this speed.
     pub fn pulls(&self, gust_ms: f64) -> [Band; 2] {
-        let q = pressure(gust_ms);
-        [hardest(&self.guys(q)), hardest(&ends(&self.ridge_states(self.edge_n_per_m(q))))]
+        let balances = self.balances(gust_ms);
+        let guys = guys(&balances);
+        [hardest(&guys), hardest(&self.ends(&balances))]
+    }
+
+    /// The same in the gusts of a Beaufort number.
+    pub fn pulls_at(&self, beaufort: u8) -> [Band; 2] {
+        self.pulls(gust_of(beaufort))
+    }
+
+    /// Pull at both ends.
+    fn ends(&self, balances: &[Balance; 2]) -> [Band; 2] {
+        if !self.shelter.pitch.needs_two_anchors() {
+            let pull = Band::over(balances.iter().map(|b| b.peak[0]));
+            return [pull, Band { low: 0.0, high: 0.0 }];
+        }
+        let states = self.ridge_states(balances);
+        [0, 1].map(|i| Band::over(states.iter().map(|s| s.ends_n()[i])))
     }
 
     /// Forces in a gust of this speed.
-    pub fn forces(&self, gust_ms: f64) -> Forces {
-        let q = pressure(gust_ms);
-        let guys_n = self.guys(q);
-        let calm = self.ridge_states(self.edge_n_per_m(0.0));
-        let blown = self.ridge_states(self.edge_n_per_m(q));
-        let (calm_ends_n, gust_ends_n) = (ends(&calm), ends(&blown));
-        let calm_n = hardest(&calm_ends_n);
-        let stiff = stiffness(ridge_cord(self.draft));
-        let length = self.line_length();
+    pub fn forces(&self) -> Forces {
+        let (s, g) = (self.shelter, self.geometry);
+        let (calm, blown) = (self.balances(0.0), self.balances(s.gust_ms));
+        let (calm_ends_n, gust_ends_n) = (self.ends(&calm), self.ends(&blown));
+        let (calm_n, guys_n) = (hardest(&calm_ends_n), guys(&blown));
+        let (sag_m, gust_sag_m, lower) = self.sags(&calm, &blown);
+        let (stiff, length) = (stiffness(&s.ridge_cord), self.line_length());
         Forces {
-            gust_ms,
-            pressure_pa: q,
+            gust_ms: s.gust_ms,
+            pressure_pa: pressure(s.gust_ms),
+            set_n: set_by(s.tighten, &s.ridge_cord, s.pull_n),
             hardest_guy_n: hardest(&guys_n),
             guys_n,
             calm_n,
             ridge_n: hardest(&gust_ends_n),
             calm_ends_n,
             gust_ends_n,
-            sag_m: band(calm.iter().map(|s| s.sag_m)),
-            stretch_m: Band::new(calm_n.low / stiff.high * length, calm_n.high / stiff.low * length),
-            pool_n: pool(self.geometry, self.cover),
+            sag_m,
+            gust_sag_m,
+            gust_headroom_m: g.headroom_m - lower,
+            stretch_m: Band { low: calm_n.low / stiff.high * length, high: calm_n.high / stiff.low * length },
+            pool_n: pool(g, s.cover),
+            pole_n: (!g.poles.is_empty()).then(|| Band::over(blown.iter().map(|b| b.peak[1]))),
+            in_balance: self.in_balance(&blown[1]),
         }
+    }
+
+    /// How far the ridge hangs down in calm air, how far in the gust the way it is pushed, and how much lower it may come there
+    /// than it was reckoned with.
+    fn sags(&self, calm: &[Balance; 2], blown: &[Balance; 2]) -> (Band, Band, f64) {
+        if !self.shelter.pitch.needs_two_anchors() {
+            return (Band::default(), Band::default(), 0.0);
+        }
+        let (calm, blown) = (self.ridge_states(calm), self.ridge_states(blown));
+        let down = |states: &[State]| Band::over(states.iter().map(|s| s.line.drop_m.max(0.0)));
+        let lower = (down(&blown).high - down(&calm).high).max(0.0);
+        (down(&calm), Band::over(blown.iter().map(|s| s.line.sag_m)), lower)
     }
 
     /// Length of the line that bears the cover.
     fn line_length(&self) -> f64 {
         let g = self.geometry;
-        if uses_both(self.draft.pitch) { g.span_m.hypot(g.rise_m()) } else { g.peak_line_m() }
+        if self.shelter.pitch.needs_two_anchors() { g.span_m.hypot(g.rise_m()) } else { g.peak_line_m() }
     }
 
-    /// The ridge at rest, for both ends of every band. Where it does not run from anchor to anchor the line only
-    /// holds the cover's peak: a straight pull of its edge.
-    fn ridge_states(&self, edge: Band) -> Vec<Loaded> {
-        let (draft, g) = (self.draft, self.geometry);
-        if !uses_both(draft.pitch) {
-            let pull = |e: f64| e * g.eave_m / 2.0 + draft.gear_n;
-            let straight = |n: f64| Loaded { sag_m: 0.0, ends_n: [n, n], level_n: n };
-            return vec![straight(pull(edge.low)), straight(pull(edge.high))];
-        }
-        let stiff = stiffness(ridge_cord(draft));
-        let set = set(draft, self.reaches);
+    /// The ridge under what the cloth puts on it, where the cloth is; for both ends of every band.
+    fn ridge_states(&self, balances: &[Balance; 2]) -> Vec<State> {
+        let (s, g) = (self.shelter, self.geometry);
+        let (stiff, set) = (stiffness(&s.ridge_cord), set_by(s.tighten, &s.ridge_cord, s.pull_n));
+        let [from, to] = [0, 1].map(|i| g.ridge[i][0] / g.span_m);
         let mut all = Vec::new();
-        for e in [edge.low, edge.high] {
-            // Half of what stands on a panel hangs on the ridge.
-            let load = Load::Spread(ridge_load(g, self.cover, e) + draft.gear_n + pool(g, self.cover).high / 2.0);
+        for b in balances {
+            let [along_n, across, up] = b.on_ridge;
+            let load = Load { n: [across, s.gear_n - up], from, to };
             for set_n in [set.low, set.high] {
                 for stiffness_n in [stiff.low, stiff.high] {
-                    let line = Line { span_m: g.span_m, rise_m: g.rise_m(), set_n: set_n.max(1.0), stiffness_n };
-                    all.push(line.loaded(load));
+                    let line = Line {
+                        span_m: g.span_m,
+                        rise_m: g.rise_m(),
+                        set_n: set_n.max(1.0),
+                        stiffness_n,
+                        unyielding: s.split.then_some([from, to]),
+                    };
+                    all.push(State { line: line.loaded(load), along_n });
                 }
             }
         }
         all
     }
+
+    /// Everything that acts on the shelter from outside, in the hardest state.
+    fn in_balance(&self, hard: &Balance) -> Vec<Acting> {
+        let g = self.geometry;
+        let acting = |what: &str, n: Place| Acting { what: what.to_owned(), n };
+        let mut all: Vec<Acting> = hard.laid.iter().map(|n| acting("wind and weight on a panel", *n)).collect();
+        all.extend(g.guys.iter().zip(&hard.holds).map(|(guy, n)| acting(&guy.name, *n)));
+        all.push(acting("gear", [0.0, 0.0, -self.shelter.gear_n]));
+        if self.shelter.pitch.needs_two_anchors() {
+            let both = [hard.clone(), hard.clone()];
+            let states = self.ridge_states(&both);
+            if let Some(worst) = states.iter().max_by(|a, b| a.hardest().total_cmp(&b.hardest())) {
+                let [near, far] = worst.held();
+                all.push(acting("near anchor", near));
+                all.push(acting("far anchor", far));
+            }
+        } else {
+            // Where there is no pole the line lies as it is pulled.
+            let way = if g.poles.is_empty() { unit(times(hard.on_ridge, -1.0)) } else { g.peak_line_way() };
+            all.push(acting("pole", [0.0, 0.0, hard.peak[1]]));
+            all.push(acting("line to the anchor", times(way, hard.peak[0])));
+        }
+        all
+    }
+}
+
+fn guys(balances: &[Balance; 2]) -> Vec<Band> {
+    let n = balances[0].holds.len();
+    (0..n).map(|i| Band::over(balances.iter().map(|b| long(b.holds[i])))).collect()
 }
 
 fn hardest(pulls: &[Band]) -> Band {
     pulls.iter().copied().max_by(|a, b| a.high.total_cmp(&b.high)).unwrap_or(DRAWN_UP)
-}
-
-fn ends(states: &[Loaded]) -> [Band; 2] {
-    [0, 1].map(|i| band(states.iter().map(|s| s.ends_n[i])))
 }
 
 /// How far cloth hangs between ridge and eave in rain, as a share of the panel's width: least, and most where it slackens
@@ -195,26 +249,5 @@ fn pool(g: &Geometry, cover: &CoverKind) -> Band {
         let (deep, wide) = (b * over * over / (16.0 * r), b * over / (4.0 * r));
         2.0 / 3.0 * deep * wide * (g.eave_m / 2.0) * WATER
     };
-    Band::new(weight(HANGS[0]), weight(if cover.stretches_wet { HANGS[2] } else { HANGS[1] }))
-}
-
-/// What the tightening chosen reaches.
-fn set(draft: &ShelterDraft, reaches: &[Reach]) -> Band {
-    let method = match draft.tighten {
-        Tighten::RoundTurns => Method::RoundTurns,
-        Tighten::Looped => Method::Looped,
-        Tighten::ByHand => Method::ByHand,
-    };
-    reaches.iter().find(|r| r.method == method).map_or(Band::new(draft.pull_n, draft.pull_n), |r| r.set_n)
-}
-
-/// What the panels and the cloth put on the ridge: the windward panel's pull down its slope and across, less what the
-/// lee panel, only drawn up, pulls the other way.
-fn ridge_load(g: &Geometry, cover: &CoverKind, edge: f64) -> f64 {
-    let lee = if g.two_sided { DRAWN_UP.low.min(edge) } else { 0.0 };
-    let length = g.ridge[1][0] - g.ridge[0][0];
-    let cloth = cover.n_per_m2 * g.panel_m * if g.two_sided { 1.0 } else { 0.5 };
-    let down = (edge + lee) * g.slope.sin() + cloth;
-    let across = (edge - lee) * g.slope.cos();
-    down.hypot(across) * length
+    Band { low: weight(HANGS[0]), high: weight(if cover.stretches_wet { HANGS[2] } else { HANGS[1] }) }
 }

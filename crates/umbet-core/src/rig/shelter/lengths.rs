@@ -1,192 +1,198 @@
-//! Each line's cut length, item by item; which hank serves; what to do when the cord is short.
+//! The lines of a shelter, cut by cut, and what else it wants.
 
-use super::draft::{Hank, ShelterDraft, Tighten};
-use super::forces::{guy_cord, ridge_cord};
-use super::joints::Joint;
-use super::pitch::{Geometry, uses_both};
-use super::site::nearer;
-use crate::choose::shortlist;
-use crate::cord::Cord;
-use crate::knot::catalogue;
-use crate::situation::{Draft, Situation, Task};
+use super::draft::Shelter;
+use super::pitch::{Geometry, Guy};
+use super::site::{Between, nearer, trees};
+use crate::rig::cut::{Cut, Hank, item, of_joint, serve};
+use crate::rig::joint::{Joint, find};
+use crate::rig::tighten::{Tighten, set_by, stretch_m};
 use crate::units::{Length, Reader};
 use crate::usage::LengthItem;
-use serde::Serialize;
 
-/// A line to cut.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Cut {
-    /// What it is called.
-    pub name: String,
-    /// How many of it.
-    pub times: usize,
-    /// Id of its cord.
-    pub cord: String,
-    /// Name of its cord.
-    pub cord_name: String,
-    /// What it is made of.
-    pub items: Vec<LengthItem>,
-    /// Each, metres.
-    pub each_m: f64,
-    /// Each, in metres, feet and arm spans.
-    pub words: [String; 3],
-    /// The hank that serves, and what is left of it.
-    pub hank: Option<String>,
-    /// What to do when none does, each with its numbers.
-    pub short: Vec<String>,
-}
-
-/// Run from the loop to the anchor, which a purchase needs twice (common practice: an arm's length to haul).
+/// Run from a purchase's loop to the anchor, at the least (common practice: an arm's length to haul).
 const PURCHASE_RUN_M: f64 = 0.8;
+/// Room that is to be left when a purchase is hauled home.
+const PURCHASE_LEFT_M: f64 = 0.2;
 /// Excess to stow at the ridge's end.
 const STOW_M: f64 = 0.3;
 /// Play of an adjustable guy.
 const PLAY_M: f64 = 0.4;
+/// From the ridge to the cover's end.
+const TO_THE_COVER_M: f64 = 0.3;
+/// A cord hung from the ridge for water to leave by.
+const DRIP_CORD_M: f64 = 0.4;
 /// Guys shorter than this are no guys: the cover is pegged down itself.
 pub const PEGGED_M: f64 = 0.2;
+/// Guys alike within this are cut alike.
+const ALIKE_M: f64 = 0.05;
+
+/// How far from the anchor a purchase's loop is made: so far that the cord is stretched before the loop is there.
+pub fn purchase_run_m(shelter: &Shelter, g: &Geometry) -> f64 {
+    let set = set_by(shelter.tighten, &shelter.ridge_cord, shelter.pull_n);
+    PURCHASE_RUN_M.max(stretch_m(&shelter.ridge_cord, g.span_m, set.high) + PURCHASE_LEFT_M)
+}
 
 /// The list.
-pub fn cuts(draft: &ShelterDraft, g: &Geometry, joints: &[Joint], kit: &[Hank], reader: &Reader) -> Vec<Cut> {
-    let mut left: Vec<Hank> = kit.to_vec();
-    let mut all = vec![ridge(draft, g, joints, reader)];
-    all.extend(guys(draft, g, joints, reader));
-    for cut in &mut all {
-        serve(cut, &mut left, reader);
-        if cut.hank.is_none() && !kit.is_empty() {
-            cut.short = when_short(cut, draft, g, kit, reader);
-        }
-    }
+pub fn cuts(shelter: &Shelter, g: &Geometry, joints: &[Joint], kit: &[Hank], reader: &Reader) -> Vec<Cut> {
+    let list = List { shelter, g, joints, reader };
+    let mut all = match (shelter.pitch.needs_two_anchors(), shelter.split) {
+        (true, true) => list.halves(),
+        (true, false) => vec![list.ridge()],
+        (false, _) => vec![list.peak_line()],
+    };
+    all.extend(list.backstay());
+    all.extend(list.guys());
+    all.extend(list.ends());
+    serve(&mut all, kit, reader, |cut, short| when_short(cut, short, shelter, g, reader));
     all
 }
 
-fn item(of: &str, m: f64, reader: &Reader) -> LengthItem {
-    LengthItem { of: of.into(), length_m: m, words: reader.length(Length::from_m(m)) }
+/// What is cut from.
+struct List<'a> {
+    shelter: &'a Shelter,
+    g: &'a Geometry,
+    joints: &'a [Joint],
+    reader: &'a Reader,
 }
 
-/// Cord of a joint as items named after it.
-fn of_joint(joints: &[Joint], id: &str, name: &str, reader: &Reader) -> Option<LengthItem> {
-    let joint = joints.iter().find(|j| j.id == id)?;
-    let sum: f64 = joint.cord.iter().map(|i| i.length_m).sum();
-    Some(item(&format!("{}, {name}", joint.knot_said()), sum, reader))
-}
+impl List<'_> {
+    fn joint(&self, id: &str, name: &str) -> Option<LengthItem> {
+        of_joint(self.joints, id, name, self.reader)
+    }
 
-fn ridge(draft: &ShelterDraft, g: &Geometry, joints: &[Joint], reader: &Reader) -> Cut {
-    let cord = ridge_cord(draft);
-    let mut items: Vec<LengthItem> = of_joint(joints, "fixed-end", "fixed end", reader).into_iter().collect();
-    let name = if uses_both(draft.pitch) {
-        let along = g.ridge[1][0] - g.ridge[0][0];
-        let clear = if draft.split { (g.span_m - along) / 2.0 } else { g.span_m };
-        items.push(item("span", clear, reader));
-        if !draft.split {
-            items.extend(of_joint(joints, "tight-end", "tightened end", reader));
-            if draft.tighten == Tighten::Looped {
-                items.push(item("purchase, out and back", 2.0 * PURCHASE_RUN_M, reader));
+    fn item(&self, of: &str, m: f64) -> LengthItem {
+        item(of, m, self.reader)
+    }
+
+    fn of_ridge_cord(&self, name: &str, times: usize, items: Vec<LengthItem>) -> Cut {
+        Cut::of(name, times, &self.shelter.ridge_cord, items, self.reader)
+    }
+
+    /// What the tightened end takes: its knot, its purchase, its excess.
+    fn tightened(&self) -> Vec<LengthItem> {
+        let mut items: Vec<LengthItem> = self.joint("tight-end", "tightened end").into_iter().collect();
+        if self.shelter.tighten == Tighten::Looped {
+            items.push(self.item("purchase, out and back", 2.0 * purchase_run_m(self.shelter, self.g)));
+        }
+        items.push(self.item("to stow", STOW_M));
+        items
+    }
+
+    fn ridge(&self) -> Cut {
+        let mut items: Vec<LengthItem> = self.joint("fixed-end", "fixed end").into_iter().collect();
+        items.push(self.item("span", self.g.span_m));
+        items.extend(self.tightened());
+        self.of_ridge_cord("Ridge", 1, items)
+    }
+
+    /// Each half is a line of its own: the near one tied at both ends, the far one tightened.
+    fn halves(&self) -> Vec<Cut> {
+        let clear = self.g.ridge[0][0];
+        let half = |ends: Vec<LengthItem>| {
+            let mut items = vec![self.item("from the anchor to the cover", clear)];
+            items.extend(self.joint("ridge-cover", "on the cover"));
+            items.extend(ends);
+            items
+        };
+        vec![
+            self.of_ridge_cord("Near half ridge", 1, half(self.joint("fixed-end", "fixed end").into_iter().collect())),
+            self.of_ridge_cord("Far half ridge", 1, half(self.tightened())),
+        ]
+    }
+
+    fn peak_line(&self) -> Cut {
+        let mut items: Vec<LengthItem> = self.joint("fixed-end", "on the anchor").into_iter().collect();
+        items.push(self.item("to the cover’s peak", self.g.peak_line_m()));
+        items.extend(self.joint("ridge-cover", "on the cover"));
+        if !self.g.poles.is_empty() {
+            items.push(self.item("play", PLAY_M));
+        }
+        self.of_ridge_cord("Peak line", 1, items)
+    }
+
+    fn backstay(&self) -> Option<Cut> {
+        let longest = self.g.backstays.iter().map(|b| b.run_m).reduce(f64::max)?;
+        let mut items = vec![self.item("from the pole’s top to its peg", longest)];
+        items.extend(self.joint("fixed-end", "on the pole"));
+        items.extend(self.joint("backstay", "at the peg"));
+        items.push(self.item("play", PLAY_M));
+        Some(self.of_ridge_cord("Backstay", self.g.backstays.len(), items))
+    }
+
+    /// Guys that are alike are one entry; where they are not, each says which it is.
+    fn guys(&self) -> Vec<Cut> {
+        let mut groups: Vec<Vec<&Guy>> = Vec::new();
+        let mut guys: Vec<&Guy> = self.g.guys.iter().filter(|g| g.run_m > PEGGED_M).collect();
+        guys.sort_by(|a, b| b.run_m.total_cmp(&a.run_m));
+        for guy in guys {
+            match groups.last_mut() {
+                Some(group) if group[0].run_m - guy.run_m < ALIKE_M => group.push(guy),
+                _ => groups.push(vec![guy]),
             }
-        } else {
-            items.extend(of_joint(joints, "guy-cover", "on the cover", reader));
         }
-        items.push(item("to stow", STOW_M, reader));
-        if draft.split { "Half ridge" } else { "Ridge" }
-    } else {
-        items.push(item("to the cover’s peak", g.peak_line_m(), reader));
-        items.extend(of_joint(joints, "guy-cover", "on the cover", reader));
-        "Peak line"
-    };
-    let times = if draft.split && uses_both(draft.pitch) { 2 } else { 1 };
-    cut(name, times, cord, items, reader)
+        let one = groups.len() == 1;
+        let cut = |group: &Vec<&Guy>| {
+            let names: Vec<&str> = group.iter().map(|g| g.name.as_str()).collect();
+            let name = if one { "Guy".to_owned() } else { format!("Guy, {}", names.join(", ")) };
+            let mut items = vec![self.item("run to the peg", group[0].run_m)];
+            items.extend(self.joint("guy-cover", "on the cover"));
+            items.extend(self.joint("guy-peg", "at the peg"));
+            items.push(self.item("play", PLAY_M));
+            Cut::of(&name, group.len(), &self.shelter.guy_cord, items, self.reader)
+        };
+        groups.iter().map(cut).collect()
+    }
+
+    fn ends(&self) -> Vec<Cut> {
+        let Some(joint) = find(self.joints, "on-ridge") else { return Vec::new() };
+        let cord = &self.shelter.guy_cord;
+        let items = vec![self.item(&joint.knot_said(), joint.cord_m()), self.item("to the cover", TO_THE_COVER_M)];
+        let mut all = vec![Cut::of("End cord on the ridge", joint.times, cord, items, self.reader)];
+        let drips = self.g.drips.iter().filter(|d| d.stop).count();
+        if drips > 0 {
+            let items = vec![self.item("hitched on and hanging", DRIP_CORD_M)];
+            all.push(Cut::of("Drip cord", drips, cord, items, self.reader));
+        }
+        all
+    }
 }
 
-fn guys(draft: &ShelterDraft, g: &Geometry, joints: &[Joint], reader: &Reader) -> Vec<Cut> {
-    let cord = guy_cord(draft);
-    let runs: Vec<f64> = g.guys.iter().map(|guy| guy.run_m).filter(|r| *r > PEGGED_M).collect();
-    let mut all = Vec::new();
-    if let Some(longest) = runs.iter().copied().reduce(f64::max) {
-        let mut items = vec![item("run to the peg", longest, reader)];
-        items.extend(of_joint(joints, "guy-cover", "on the cover", reader));
-        items.extend(of_joint(joints, "guy-peg", "at the peg", reader));
-        items.push(item("play", PLAY_M, reader));
-        all.push(cut("Guy", runs.len(), cord, items, reader));
+/// What is wanted besides cord.
+pub fn needs(shelter: &Shelter, between: &Between, g: &Geometry, reader: &Reader) -> Vec<String> {
+    let m = |m: f64| reader.length(Length::from_m(m));
+    let mut all = vec![format!("{} pegs", g.guys.len())];
+    if !g.backstays.is_empty() {
+        let poles = g.backstays.iter().map(|b| m(b.pole[1][2] - b.pole[0][2])).collect::<Vec<_>>().join(" and ");
+        all.push(format!("{} long pegs or pickets, and as many poles: {poles}", g.backstays.len()));
     }
-    if let Some(joint) = joints.iter().find(|j| j.id == "on-ridge") {
-        let sum: f64 = joint.cord.iter().map(|i| i.length_m).sum();
-        let items = vec![item(&joint.knot_said(), sum, reader), item("to the cover", 0.3, reader)];
-        all.push(cut("End cord on the ridge", joint.times, cord, items, reader));
+    all.extend(g.poles.iter().map(|[foot, top]| format!("A pole of {} under the peak", m(top[2] - foot[2]))));
+    match trees(shelter, between).len() {
+        0 => {}
+        1 => all.push("Padding for one trunk".into()),
+        n => all.push(format!("Padding for {n} trunks")),
     }
     all
 }
 
-fn cut(name: &str, times: usize, cord: &Cord, items: Vec<LengthItem>, reader: &Reader) -> Cut {
-    use crate::units::UnitSystem::{Body, Imperial, Metric};
-    let each_m: f64 = items.iter().map(|i| i.length_m).sum();
-    let words = [Metric, Imperial, Body].map(|units| Reader { units, ..*reader }.length(Length::from_m(each_m)));
-    Cut {
-        name: name.into(),
-        times,
-        cord: cord.id.clone(),
-        cord_name: cord.name.clone(),
-        items,
-        each_m,
-        words,
-        hank: None,
-        short: Vec::new(),
-    }
-}
-
-/// The shortest hank of the right cord that is long enough for all of it; what is cut from it is gone for the rest.
-fn serve(cut: &mut Cut, left: &mut [Hank], reader: &Reader) {
-    let wanted = cut.each_m * cut.times as f64;
-    let fitting = left.iter_mut().filter(|h| h.kind == cut.cord && h.length_m >= wanted);
-    if let Some(hank) = fitting.min_by(|a, b| a.length_m.total_cmp(&b.length_m)) {
-        hank.length_m -= wanted;
-        let rest = reader.length(Length::from_m(hank.length_m.max(0.001)));
-        cut.hank = Some(format!("{} serves, {rest} left", hank.name));
-    }
-}
-
-fn when_short(cut: &Cut, draft: &ShelterDraft, g: &Geometry, kit: &[Hank], reader: &Reader) -> Vec<String> {
+/// What else would do for a line that is short of cord.
+fn when_short(cut: &Cut, short: f64, shelter: &Shelter, g: &Geometry, reader: &Reader) -> Vec<String> {
     let words = |m: f64| reader.length(Length::from_m(m));
-    let wanted = cut.each_m * cut.times as f64;
-    let longest = kit.iter().filter(|h| h.kind == cut.cord).max_by(|a, b| a.length_m.total_cmp(&b.length_m));
-    let Some(longest) = longest else {
-        let any = kit.iter().filter(|h| h.length_m >= wanted).min_by(|a, b| a.length_m.total_cmp(&b.length_m));
-        let other = any.map(|h| format!(" {} is long enough, of another cord.", h.name)).unwrap_or_default();
-        return vec![format!("None of this cord in the kit: {} wanted.{other}", words(wanted))];
-    };
-    let short = wanted - longest.length_m;
-    let mut all = vec![format!("{}, {}, is {} short.", longest.name, words(longest.length_m), words(short))];
-    if cut.times == 1 && draft.tighten == Tighten::Looped {
-        let saved = 2.0 * PURCHASE_RUN_M;
+    if cut.name != "Ridge" {
+        return Vec::new();
+    }
+    let mut all = Vec::new();
+    if shelter.tighten == Tighten::Looped {
+        let saved = 2.0 * purchase_run_m(shelter, g);
         let left = if saved >= short { "that is enough" } else { "not enough by itself" };
         all.push(format!("Skip the purchase and walk two round turns: saves {}, {left}.", words(saved)));
     }
-    if cut.times == 1 && uses_both(draft.pitch) && !draft.split {
-        let saved = g.ridge[1][0] - g.ridge[0][0];
-        all.push(format!("Split the ridge: tie to the cover’s ends and save {} between them.", words(saved)));
-    }
-    if let Some((name, takes)) = bend(cut, reader) {
-        all.push(format!(
-            "Join a piece with {name}: cut it {} long, {} of it goes into the bend.",
-            words(short + takes),
-            words(takes)
-        ));
-    }
-    if cut.times == 1 && uses_both(draft.pitch) {
-        all.push(match nearer(draft, g.span_m) {
-            Some((pair, span)) => {
-                format!("Re-route between {pair}: {} of span, saves {}.", words(span), words(g.span_m - span))
-            }
-            None => "Re-route: no other sound pair stands nearer and still takes the cover.".into(),
-        });
-    }
+    let saved = g.ridge[1][0] - g.ridge[0][0];
+    all.push(format!("Split the ridge: tie to the cover’s ends and save {} between them.", words(saved)));
+    all.push(match nearer(shelter, g.span_m) {
+        Some((pair, span)) => {
+            format!("Re-route between {pair}: {} of span, saves {}.", words(span), words(g.span_m - span))
+        }
+        None => "Re-route: no other sound pair stands nearer and still takes the cover.".into(),
+    });
     all
-}
-
-/// The bend choosing takes for two pieces of this cord, and the cord it takes.
-fn bend(cut: &Cut, reader: &Reader) -> Option<(String, f64)> {
-    let mut draft = Draft::usual(Task::Join);
-    draft.cord.kind.clone_from(&cut.cord);
-    draft.second = Some(draft.cord.clone());
-    let first = shortlist(catalogue(), &Situation::read(&draft).ok()?, reader, None).into_iter().next()?;
-    Some((catalogue().find(&first.id)?.entry.said(), first.facts.cord_m))
 }

@@ -1,16 +1,29 @@
 //! The plan as it is drawn: the same numbers, with words in the reader's measures.
 
-use super::draft::ShelterDraft;
-use super::pitch::uses_both;
+use super::ShelterPlan;
+use super::advice::neck_height;
+use super::draft::Shelter;
 use super::site::Between;
 use super::wind::Blow;
-use super::{Plan, gust, neck_height};
-use crate::draw::{BESIDE, ShelterLooks, ShelterWords, lowest_eave};
-use crate::units::{Band, Force, Length, Reader};
-use serde::Serialize;
+use crate::draw::{ShelterLooks, ShelterWords, Standing, Stands, lowest_eave};
+use crate::rig::anchor::{Anchor, AnchorKind};
+use crate::units::{Force, Length, Reader};
+use serde::{Deserialize, Serialize};
+
+/// Where metres lie on the drawing from above.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct OnPage {
+    /// Pixels a metre.
+    pub scale: f64,
+    /// Page place of the near anchor's face.
+    pub origin: [f64; 2],
+    /// The ridge among the anchors.
+    pub bearing: Bearing,
+}
 
 /// Where the ridge lies among the anchors: the near anchor's face, and the way the ridge runs.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct Bearing {
     /// Where the near anchor's face is, metres east and north.
@@ -19,19 +32,34 @@ pub struct Bearing {
     pub along: [f64; 2],
 }
 
+impl OnPage {
+    /// The place on the site, metres east and north, of one on the page.
+    pub fn place(&self, at: [f64; 2]) -> [f64; 2] {
+        let [x, y] = [0, 1].map(|i| (at[i] - self.origin[i]) / self.scale);
+        let ([ux, uy], [fx, fy]) = (self.bearing.along, self.bearing.from_m);
+        [fx + x * ux + y * uy, fy + x * uy - y * ux]
+    }
+}
+
 impl Bearing {
-    /// Of a plan.
-    pub fn of(draft: &ShelterDraft, between: &Between) -> Self {
-        let [a, b] = between.anchors.map(|i| &draft.anchors[i]);
+    /// Of a plan. Behind an anchor that stands alone the shelter lies to windward, its back to the wind; to the north where
+    /// no wind was named.
+    pub fn of(shelter: &Shelter, between: &Between) -> Self {
+        let [a, b] = between.anchors.map(|i| &shelter.anchors[i]);
         let (dx, dy) = (b.at_m[0] - a.at_m[0], b.at_m[1] - a.at_m[1]);
-        let apart = dx.hypot(dy).max(1e-9);
-        let along = [dx / apart, dy / apart];
-        let r = a.size_mm / 2000.0;
+        let apart = dx.hypot(dy);
+        let along = if apart > 1e-9 {
+            [dx / apart, dy / apart]
+        } else {
+            let (east, north) = shelter.wind_from_deg.unwrap_or(0.0).to_radians().sin_cos();
+            [east, north]
+        };
+        let r = a.face_m();
         Self { from_m: [a.at_m[0] + along[0] * r, a.at_m[1] + along[1] * r], along }
     }
 
     /// Along and across the ridge; across grows to the right of one who looks along it.
-    fn local(&self, at: [f64; 2]) -> [f64; 2] {
+    pub(super) fn local(&self, at: [f64; 2]) -> [f64; 2] {
         self.turned([at[0] - self.from_m[0], at[1] - self.from_m[1]])
     }
 
@@ -41,79 +69,87 @@ impl Bearing {
     }
 }
 
+fn standing(a: &Anchor) -> Standing {
+    match a.kind {
+        AnchorKind::Tree | AnchorKind::Post => Standing::Trunk,
+        AnchorKind::Peg => Standing::Pole,
+        AnchorKind::Vehicle => Standing::Ring,
+    }
+}
+
 /// A plan's drawings at this size.
-pub fn looks(draft: &ShelterDraft, plan: &Plan, size: [f64; 2], reader: &Reader) -> ShelterLooks {
-    let g = &plan.geometry;
-    let bearing = Bearing::of(draft, &plan.between);
-    let wind = Blow::of(draft, &bearing);
-    let both = uses_both(draft.pitch);
-    let anchor = |i: usize| (draft.anchors[i].name.clone(), draft.anchors[i].size_mm / 1000.0);
-    let taken = |i: &usize| plan.between.anchors.contains(i) && (both || *i == plan.between.anchors[0]);
-    let others = (0..draft.anchors.len()).filter(|i| !taken(i)).map(|i| {
-        let a = &draft.anchors[i];
-        (a.name.clone(), a.size_mm / 1000.0, bearing.local(a.at_m), a.sound)
-    });
+pub fn looks(shelter: &Shelter, plan: &ShelterPlan, size: [f64; 2], reader: &Reader) -> ShelterLooks {
+    let (g, f, between) = (&plan.facts.geometry, &plan.facts.forces, &plan.facts.between);
+    let bearing = Bearing::of(shelter, between);
+    let wind = Blow::of(shelter, &bearing);
+    let both = shelter.pitch.needs_two_anchors();
+    let stands = |i: usize| {
+        let a = &shelter.anchors[i];
+        let thick_m = if a.kind == AnchorKind::Vehicle { 0.1 } else { a.size.m() };
+        Stands { name: a.name.clone(), thick_m, standing: standing(a), at: bearing.local(a.at_m), sound: a.sound }
+    };
+    let taken = |i: &usize| between.anchors.contains(i) && (both || *i == between.anchors[0]);
+    let lines = g.backstays.iter().map(|b| [b.pole[1], b.peg]);
     ShelterLooks {
         size,
         span_m: g.span_m,
-        anchors: plan.between.anchors.map(anchor),
-        others: others.collect(),
+        anchors: between.anchors.map(stands),
+        others: (0..shelter.anchors.len()).filter(|i| !taken(i)).map(stands).collect(),
         both,
+        split: shelter.split,
         line: if both {
             [0.0, g.span_m].map(|x| g.line_at(x))
         } else {
             [g.ties_m[0] + g.ground.at(0.0, 0.0), g.ridge[0][2]]
         },
-        sag_m: if both { plan.forces.sag_m.high } else { 0.0 },
+        sag_m: if both { f.sag_m.high } else { 0.0 },
         rises: [g.ground.along, g.ground.across],
         wind: [wind.along, wind.across],
         north: bearing.turned([0.0, 1.0]),
         ridge: g.ridge,
         outline: g.outline.clone(),
         guys: g.guys.iter().map(|guy| [guy.from, guy.peg]).collect(),
-        poles: g.poles.clone(),
+        backstays: lines.collect(),
+        poles: g.poles.iter().chain(g.backstays.iter().map(|b| &b.pole)).copied().collect(),
         seat: g.seat,
         sitting_m: g.needed_m - 0.12,
         headroom_m: g.headroom_m,
         drips: g.drips.iter().filter(|d| d.stop).map(|d| d.at).collect(),
-        words: words(draft, plan, reader),
+        words: words(shelter, plan, reader),
     }
 }
 
-fn words(draft: &ShelterDraft, plan: &Plan, reader: &Reader) -> ShelterWords {
-    let (g, f) = (&plan.geometry, &plan.forces);
+fn words(shelter: &Shelter, plan: &ShelterPlan, reader: &Reader) -> ShelterWords {
+    let (g, f) = (&plan.facts.geometry, &plan.facts.forces);
     let m = |m: f64| reader.length(Length::from_m(m));
-    let xs = g.outline.iter().map(|p| p[0]);
-    let along = xs.clone().fold(f64::MIN, f64::max) - xs.fold(f64::MAX, f64::min);
-    let ys = g.outline.iter().map(|p| p[1]);
-    let across = ys.clone().fold(f64::MIN, f64::max) - ys.fold(f64::MAX, f64::min);
-    let both = uses_both(draft.pitch);
-    let over = |x: f64| m(g.line_at(x) - g.ground.at(x, 0.0));
-    let [near, far] = [BESIDE, g.span_m - BESIDE];
+    let spread = |i: usize| {
+        let of = g.outline.iter().map(|p| p[i]);
+        of.clone().fold(f64::MIN, f64::max) - of.fold(f64::MAX, f64::min)
+    };
+    let both = shelter.pitch.needs_two_anchors();
     let eave = lowest_eave(&g.outline);
     let longest = g.guys.iter().map(|g| g.run_m).fold(0.0, f64::max);
+    let line = if both { "ridge" } else { "line" };
     ShelterWords {
         span: format!("{} between the faces", m(g.span_m)),
-        ridge: if both { over(far) } else { m(g.ridge_m) },
-        ridge_near: (both && over(near) != over(far)).then(|| over(near)),
+        ties: if both { g.ties_m.map(m) } else { [m(g.ties_m[0]), String::new()] },
+        ridge: m(g.ridge_m),
         eaves: m(eave[2] - g.ground.at(eave[0], eave[1])),
         headroom: m(g.headroom_m),
+        sag: if both { format!("{} of sag", m(f.sag_m.high)) } else { String::new() },
         pull: format!(
-            "ridge {}, up to {} in a gust",
-            band(f.calm_n, reader),
+            "{line} {}, up to {} in a gust",
+            reader.forces(f.calm_n),
             reader.force(Force::from_n(f.ridge_n.high))
         ),
-        across: m(across),
-        along: m(along),
-        guy: format!("guy {}, {}", m(longest), band(f.hardest_guy_n, reader)),
-        wind: format!("gusts {:.0} m/s", gust(draft)),
-        flag: neck_height(draft, g).then(|| ["Neck height:".to_owned(), "rag on it".to_owned()]),
+        across: m(spread(1)),
+        along: m(spread(0)),
+        guy: if longest < super::lengths::PEGGED_M {
+            format!("pegged, {}", reader.forces(f.hardest_guy_n))
+        } else {
+            format!("guy {}, {}", m(longest), reader.forces(f.hardest_guy_n))
+        },
+        wind: format!("gusts {:.0} m/s", shelter.gust_ms),
+        flag: neck_height(shelter, g).then(|| ["Neck height:".to_owned(), "rag on it".to_owned()]),
     }
-}
-
-/// A band of forces in the reader's measures.
-pub fn band(b: Band, reader: &Reader) -> String {
-    let (low, high) = (reader.force(Force::from_n(b.low)), reader.force(Force::from_n(b.high)));
-    let number = low.split_once(' ').map_or(low.as_str(), |(n, _)| n).to_owned();
-    if low == high { high } else { format!("{number} to {high}") }
 }

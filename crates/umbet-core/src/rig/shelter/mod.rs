@@ -1,207 +1,252 @@
 //! A shelter on a ridgeline: a site and a wish become lines, joints, forces and an order of work.
 
+mod advice;
+mod cloth;
 mod draft;
 mod forces;
 mod joints;
 mod lengths;
-mod lie;
 mod looks;
 mod measures;
 mod order;
 mod pitch;
-mod sheet;
 mod site;
+mod slope;
 mod stock;
 mod weakest;
 mod wind;
 
-pub use draft::{Anchor, AnchorKind, Cover, Gives, Hank, Pitch, ShelterDraft, Tighten, Wish};
-pub use forces::{Forces, gust, gust_of};
-pub use joints::Joint;
-pub use lengths::Cut;
-pub use lie::Plane;
-pub use looks::{Bearing, looks};
-pub use order::Doing;
-pub use pitch::{Drip, Geometry, Guy, Impossible, Place, uses_both};
-pub use sheet::{PAGE, pages};
+pub use draft::{CoverDraft, Gives, Pitch, Shelter, ShelterDraft, Wish};
+pub use forces::{Acting, Forces};
+pub use looks::{Bearing, OnPage, looks};
+pub use pitch::{Backstay, Drip, Geometry, Guy, Panel, Place};
 pub use site::Between;
+pub use slope::Plane;
 pub use stock::{CoverKind, Ground, Slip, Stock, stock};
-pub use weakest::{MakeSo, Part};
+pub use weakest::Remedy;
 
-use crate::rig::line::Reach;
-use crate::situation::Habits;
-use crate::units::Reader;
-use forces::Set;
+use crate::draw::{above, side};
+use crate::rig::anchor::AnchorKind;
+use crate::rig::joint::find;
+use crate::rig::tighten::{Reach, Tighten, loops, reaches};
+use crate::rig::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
+use crate::units::{BodyMeasures, Length};
+use forces::ForceInput;
+use order::Work;
 use serde::Serialize;
-use weakest::Judged;
+use weakest::Judging;
+use wind::Blow;
 
-/// The shelter worked out.
+/// Shelters on a ridgeline.
+pub const PLANNER: Planner = Planner {
+    kind: "shelter",
+    name: "A shelter on a ridgeline",
+    version: 1,
+    begin: |habits| serde_json::to_value(ShelterDraft::begun(&habits.schools)).unwrap_or_default(),
+    stock: || serde_json::to_value(ShelterStock::built_in()).unwrap_or_default(),
+    read: |value| {
+        let draft: ShelterDraft = draft(value)?;
+        Ok(Box::new(Shelter::read(&draft)?))
+    },
+    fields: |value| draft::<ShelterDraft>(value.clone()).map(|d| d.fields()).unwrap_or_default(),
+    moved: |value, given, dragged| {
+        let draft: ShelterDraft = draft(value.clone()).ok()?;
+        serde_json::to_value(moved(&draft, given, dragged)?).ok()
+    },
+    upgrade: |_, value| value,
+};
+
+/// How near an anchor must be to what was grabbed, metres.
+const GRABBED_M: f64 = 0.45;
+/// Anchors are put down on a grid so fine, to the metre.
+const GRID: f64 = 20.0;
+
+/// An anchor put where it was dragged on the drawing from above.
+fn moved(draft: &ShelterDraft, given: &Given<'_>, dragged: &Dragged<'_>) -> Option<ShelterDraft> {
+    if dragged.drawing != "above" {
+        return None;
+    }
+    let planned = Rig::plan(&Shelter::read(draft).ok()?, given).ok()?;
+    let on: OnPage = planned.own.get("on_page").cloned().and_then(|v| serde_json::from_value(v).ok())?;
+    let (from, to) = (on.place(dragged.from), on.place(dragged.to));
+    let apart = |a: &crate::rig::anchor::AnchorDraft| (a.at_m[0] - from[0]).hypot(a.at_m[1] - from[1]);
+    let nearest = draft.anchors.iter().enumerate().min_by(|a, b| apart(a.1).total_cmp(&apart(b.1)))?.0;
+    if apart(&draft.anchors[nearest]) > GRABBED_M {
+        return None;
+    }
+    let mut all = draft.clone();
+    all.anchors[nearest].at_m = to.map(|x| (x * GRID).round() / GRID);
+    Some(all)
+}
+
+/// What there is to choose from.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[cfg_attr(feature = "schema", schema(as = ShelterPlan))]
-pub struct Plan {
+pub struct ShelterStock {
+    /// Covers.
+    pub covers: Vec<Named>,
+    /// Grounds.
+    pub grounds: Vec<Named>,
+    /// Pitches.
+    pub pitches: Vec<Named>,
+    /// How high.
+    pub wishes: Vec<Named>,
+    /// Ways of tightening.
+    pub tightenings: Vec<Named>,
+    /// What may give first.
+    pub gives: Vec<Named>,
+    /// Kinds of anchor.
+    pub anchors: Vec<Named>,
+    /// Where the wind comes from, by degrees.
+    pub winds: Vec<Named>,
+}
+
+/// Eight points of the compass, from north through east.
+const POINTS: [&str; 8] = ["north", "north-east", "east", "south-east", "south", "south-west", "west", "north-west"];
+
+impl ShelterStock {
+    fn built_in() -> Self {
+        let point = |(i, name): (usize, &&str)| Named::new((45 * i).to_string(), format!("from the {name}"));
+        Self {
+            covers: stock().covers.iter().map(|c| Named::new(&c.id, &c.name)).collect(),
+            grounds: stock().grounds.iter().map(|g| Named::new(&g.id, &g.name)).collect(),
+            pitches: Pitch::ALL.iter().map(|p| Named::new(p.id(), p.words())).collect(),
+            wishes: Wish::ALL.iter().map(|w| Named::new(w.id(), w.words())).collect(),
+            tightenings: Tighten::named(),
+            gives: Gives::ALL.iter().map(|g| Named::new(g.id(), g.words())).collect(),
+            anchors: AnchorKind::ALL.iter().map(|k| Named::new(k.id(), k.words())).collect(),
+            winds: POINTS.iter().enumerate().map(point).collect(),
+        }
+    }
+}
+
+/// What only a shelter's plan has.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct ShelterFacts {
     /// The anchors taken.
     pub between: Between,
     /// Where everything is.
     pub geometry: Geometry,
     /// What wind and tightening put into it.
     pub forces: Forces,
-    /// What it measures out to, in sentences.
-    pub measures: Vec<String>,
     /// What each way of tightening reaches.
     pub reaches: Vec<Reach>,
     /// The loops a purchase can be made with, compared.
     pub loops: Vec<String>,
-    /// What gives, first at the head.
-    pub parts: Vec<Part>,
     /// What to change so that the part chosen gives first; empty when it does.
-    pub make_so: Vec<MakeSo>,
-    /// Knots.
-    pub joints: Vec<Joint>,
-    /// Lines to cut.
-    pub cuts: Vec<Cut>,
-    /// Rigging, first to last.
-    pub order: Vec<Doing>,
-    /// Striking.
-    pub strike: Vec<Doing>,
-    /// What to change, where something is out of reason.
-    pub change: Vec<String>,
-    /// Cautions.
-    pub cautions: Vec<String>,
-    /// Sources and assumptions.
-    pub known_from: Vec<String>,
+    pub remedies: Vec<Remedy>,
+    /// Said where the part chosen does not give first and nothing on the list makes it.
+    pub no_remedy: Option<String>,
+    /// Where metres lie on the drawing from above.
+    pub on_page: Option<OnPage>,
 }
 
-/// Least margin of a ridge at its knot in a gust (common practice: a fifth of the strength for what is left alone).
-const LEAST_RIDGE: f64 = 3.0;
-/// Ground one sitter wants, m² (common practice: a mat and a bag).
-const PLACE_M2: f64 = 0.9;
+/// The shelter worked out.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ShelterPlan {
+    /// What is common to rigs.
+    pub rig: RigPlan,
+    /// What only a shelter has.
+    pub facts: ShelterFacts,
+}
 
-/// Works the shelter out. The draft was checked with [`ShelterDraft::faults`].
+/// Works the shelter out.
 ///
 /// # Errors
 /// [`Impossible`] says what does not go, and what to change.
-///
-/// # Panics
-/// Never on a draft without faults.
-pub fn plan(draft: &ShelterDraft, kit: &[Hank], habits: &Habits, reader: &Reader) -> Result<Plan, Impossible> {
-    let between = site::between(draft)?;
-    let mut geometry = pitch::lay(draft, &between, 0.0, &reader.body)?;
-    let cover = stock().covers.iter().find(|c| c.id == draft.cover.kind).expect("a checked cover");
-    let ground = stock().grounds.iter().find(|g| g.id == draft.ground).expect("a checked ground");
-    let reaches = forces::tightening(draft, reader);
-    let shares = wind::Blow::of(draft, &Bearing::of(draft, &between)).shares(draft.pitch);
-    let of = |g: &Geometry| Set { draft, geometry: g, cover, reaches: &reaches, shares }.forces(gust(draft));
-    let mut forces = of(&geometry);
-    if uses_both(draft.pitch) {
-        // Tied higher by what it comes down in the middle, where the anchors allow it.
-        let sag = f64::midpoint(forces.sag_m.low, forces.sag_m.high);
-        if !between.allows(geometry.ties_m.map(|tie| tie + sag)) {
-            geometry = pitch::lay(draft, &between, sag, &reader.body)?;
-            forces = of(&geometry);
-        }
-        geometry.ties_m = geometry.ties_m.map(|tie| tie + sag);
-    }
-    let joints = joints::joints(draft, &between, cover, &forces, geometry.guys.len(), habits, reader);
-    let hitch = joints.iter().find(|j| j.id == "guy-peg").map_or("", |j| j.knot.as_str());
-    let set = Set { draft, geometry: &geometry, cover, reaches: &reaches, shares };
-    let judged = Judged { set, between: &between, ground, hitch };
-    let parts = judged.parts(&forces, reader);
-    let as_chosen = parts.first().is_some_and(|p| p.gives == Some(draft.gives));
-    let make_so = if as_chosen { Vec::new() } else { judged.make_so(&forces) };
-    let cuts = lengths::cuts(draft, &geometry, &joints, kit, reader);
-    let order = order::order(draft, &between, &geometry, &joints, forces.calm_n.low, reader);
-    let strike = order::strike(draft, &geometry, &joints);
-    let loops = joints::loops();
-    let measures = measures::measures(draft, &between, &geometry, &forces, reader);
-    let change = change(&set, &forces, &parts);
-    let cautions = cautions(draft, &between, &geometry);
-    let known_from = known_from();
-    Ok(Plan {
-        between,
-        geometry,
-        forces,
-        measures,
-        reaches,
-        loops,
+pub fn plan(shelter: &Shelter, given: &Given<'_>) -> Result<ShelterPlan, Impossible> {
+    let reader = given.reader;
+    let between = site::between(shelter)?;
+    let blow = Blow::of(shelter, &Bearing::of(shelter, &between));
+    let geometry = laid_out(shelter, &between, blow, &reader.body)?.with_backstays(shelter, &between);
+    let input = ForceInput { shelter, geometry: &geometry, blow };
+    let forces = input.forces();
+    let joints = joints::joints(shelter, &between, &geometry, &forces, given.habits, reader);
+    let hitch = find(&joints, "guy-peg").map_or("", |j| j.knot.as_str());
+    let judging = Judging { input, between: &between, guy_cord: shelter.guy_cord, hitch };
+    let parts = judging.parts(&forces, reader);
+    let as_chosen = parts.first().is_some_and(|p| p.id == shelter.gives.part());
+    let remedies = if as_chosen { Vec::new() } else { judging.remedies(&forces) };
+    let no_remedy = (!as_chosen && remedies.is_empty()).then(|| advice::no_remedy(shelter, &geometry));
+    let work = Work { shelter, between: &between, g: &geometry, joints: &joints, forces: &forces, blow, reader };
+    let rig = RigPlan {
+        said: said(shelter, &between, given),
+        measures: measures::measures(shelter, &between, &geometry, &forces, reader),
+        change: advice::change(&input, &between, &forces, &parts, reader),
+        cuts: lengths::cuts(shelter, &geometry, &joints, given.kit, reader),
+        needs: lengths::needs(shelter, &between, &geometry, reader),
+        order: work.order(),
+        strike: work.strike(),
+        cautions: advice::cautions(shelter, &between, &geometry),
+        known_from: advice::known_from(),
         parts,
-        make_so,
         joints,
-        cuts,
-        order,
-        strike,
-        change,
-        cautions,
-        known_from,
-    })
+    };
+    let reaches = reaches(&shelter.ridge_cord, shelter.pull_n, reader);
+    let facts = ShelterFacts { between, geometry, forces, reaches, loops: loops(), remedies, no_remedy, on_page: None };
+    Ok(ShelterPlan { rig, facts })
 }
 
-fn change(set: &Set<'_>, f: &Forces, parts: &[Part]) -> Vec<String> {
-    let Set { draft, geometry: g, cover, .. } = *set;
-    let mut all = Vec::new();
-    let ridge = parts.iter().find(|p| p.what.starts_with("ridge"));
-    if ridge.is_some_and(|p| p.margin.low < LEAST_RIDGE) {
-        all.push(
-            "In this wind the ridge is used to more than a third: thicker cord, a lower pitch, or let it sag more."
-                .into(),
-        );
+/// A ridge hangs about so much of its span, before more is known.
+const HANGS: f64 = 0.06;
+
+/// Laid out so that headroom holds under the ridge as it hangs: its ties are higher by what it may come down.
+fn laid_out(shelter: &Shelter, between: &Between, blow: Blow, body: &BodyMeasures) -> Result<Geometry, Impossible> {
+    // Where the lowest ties are high up it goes only for a line that hangs.
+    let mut geometry = pitch::lay(shelter, between, 0.0, body)
+        .or_else(|why| pitch::lay(shelter, between, HANGS * between.span_m, body).map_err(|_| why))?;
+    if !shelter.pitch.needs_two_anchors() {
+        return Ok(geometry);
     }
-    if parts.first().is_some_and(|p| p.margin.high < 1.0) {
-        all.push(format!(
-            "It does not stand in gusts of {:.0} m/s: pitch it lower, out of the wind, or strike it.",
-            f.gust_ms
-        ));
+    let sag = ForceInput { shelter, geometry: &geometry, blow }.forces().sag_m.high;
+    let ties = [0.0, between.span_m].map(|x| geometry.line_at(x) - geometry.ground.at(x, 0.0));
+    if !between.allows(ties.map(|tie| tie + sag)) {
+        let h = geometry.ridge_m;
+        geometry = pitch::lay(shelter, between, sag, body).map_err(|_| too_slack(between, h, sag))?;
     }
-    all.extend(set.shares.remark(draft.pitch).map(str::to_owned));
-    let wanted = PLACE_M2 * f64::from(draft.people);
-    if g.floor_m2 < wanted {
-        all.push(format!(
-            "Dry ground is {:.1} m², and {} want {wanted:.1}: a larger cover, or fewer under it.",
-            g.floor_m2, draft.people
-        ));
-    }
-    if f.sag_m.high > 0.08 * g.span_m {
-        all.push("The ridge hangs low in its middle: pull harder, use a purchase, or bring the anchors nearer.".into());
-    }
-    if f.pool_n.high > 5.0 {
-        all.push(format!(
-            "Rain may stand on it, up to {:.0} kg: let one corner down, pitch it steeper, or draw the eaves tighter.",
-            (f.pool_n.high / 9.81).ceil()
-        ));
-    }
-    let nylon = forces::ridge_cord(draft).material == "nylon";
-    if nylon || cover.stretches_wet {
-        let what = if nylon { "Nylon cord stretches in rain" } else { "This cover slackens in rain" };
-        all.push(format!("{what}: tighten ridge and guys again after the first wetting, and before dark."));
-    }
-    all
+    geometry.ties_m = geometry.ties_m.map(|tie| tie + sag);
+    Ok(geometry)
 }
 
-fn cautions(draft: &ShelterDraft, between: &Between, g: &Geometry) -> Vec<String> {
-    let mut all = site::remarks(draft, between);
-    if neck_height(draft, g) {
-        all.push("Neck height: rag on the line.".into());
+fn too_slack(between: &Between, ridge_m: f64, sag_m: f64) -> Impossible {
+    Impossible(format!(
+        "Over {:.1} m the ridge comes down {sag_m:.2} m in its middle: to keep {ridge_m:.2} m there it wants tying {:.2} m up, and {:.2} m is the highest tie. Take nearer anchors, pull harder, or use cord that stretches less.",
+        between.span_m,
+        ridge_m + sag_m,
+        between.high_m[0].min(between.high_m[1])
+    ))
+}
+
+fn said(shelter: &Shelter, between: &Between, given: &Given<'_>) -> String {
+    let m = |m: f64| given.reader.length(Length::from_m(m));
+    let [near, far] = between.anchors.map(|i| shelter.anchors[i].name.as_str());
+    let at = if shelter.pitch.needs_two_anchors() { format!("between {near} and {far}") } else { format!("on {near}") };
+    format!(
+        "For {}, a cover {} by {} as {}, {at}; gusts {:.0} m/s.",
+        shelter.people,
+        m(shelter.length_m),
+        m(shelter.width_m),
+        shelter.pitch.words(),
+        shelter.gust_ms
+    )
+}
+
+impl Rig for Shelter {
+    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+        let mut p = plan(self, given)?;
+        let at = |height: f64| looks(self, &p, [given.width, height], given.reader);
+        let side_scene = side(&at(300.0));
+        let (above_scene, frame) = above(&at(410.0));
+        let bearing = Bearing::of(self, &p.facts.between);
+        p.facts.on_page = Some(OnPage { scale: frame.scale, origin: frame.origin, bearing });
+        Ok(Planned {
+            plan: p.rig,
+            drawings: vec![
+                Drawing { id: "side", name: "Side", scene: side_scene },
+                Drawing { id: "above", name: "From above", scene: above_scene },
+            ],
+            own: serde_json::to_value(&p.facts).unwrap_or_default(),
+        })
     }
-    all.push("Stand clear of a tight line; never straddle it. Never hang a person from it.".into());
-    all.push("Estimates. The maker’s rating and local rules decide; no fire under a coated sheet.".into());
-    all
-}
-
-/// Somebody walks into it in the dark.
-fn neck_height(draft: &ShelterDraft, g: &Geometry) -> bool {
-    (1.1..1.9).contains(&g.ridge_m) && uses_both(draft.pitch)
-}
-
-fn known_from() -> Vec<String> {
-    [
-        "Wind: v = 0.836 B^1.5 m/s (WMO), gusts 1.4 times that (handbooks, recalled), q = ½ρv².",
-        "Guys: a panel bellied as a parabola pulls p b / (8 r) a metre, r 0.10 to 0.15 of its width b; pressure 0.3 to 0.9 q on a panel, 0.6 to 1.2 q into an open side, 0.2 to 0.6 q along the ridge (canopy roofs, recalled).",
-        "Rain stands where a panel that rises by t over its width hangs r of it and 4r > t (r 0.02 to 0.06, common practice).",
-        "Ridge: forces balance, and the line is as long as its tension stretches it.",
-        "Tightening: P(1 + e₁ + e₁e₂), e = exp(−μπ) (Euler–Eytelwein).",
-        "Pegs, tie points, slipping hitches: common practice and makers’ data, as bands. Lean on yours and see.",
-        "Anchors: M = σπd³/32 with 30 to 55 MPa for green wood (wood handbooks, recalled).",
-    ]
-    .map(str::to_owned)
-    .into()
 }

@@ -1,128 +1,294 @@
 //! The order of work, and the strike in reverse.
 
-use super::draft::{AnchorKind, ShelterDraft, Tighten};
-use super::joints::Joint;
-use super::pitch::{Geometry, uses_both};
-use super::site::Between;
-use crate::units::{Force, Length, Reader};
-use serde::Serialize;
+use super::draft::Shelter;
+use super::forces::Forces;
+use super::lengths::{PEGGED_M, purchase_run_m};
+use super::pitch::{Geometry, Guy};
+use super::site::{Between, trees};
+use super::wind::Blow;
+use crate::rig::Step;
+use crate::rig::joint::{Joint, find, knot_at};
+use crate::rig::tighten::Tighten;
+use crate::units::{Length, Reader};
+use crate::words::{capital, small};
 
-/// One thing to do, ticked off.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Doing {
-    /// Stable id, by which it is ticked off.
-    pub id: String,
-    /// In a few words.
-    pub short: String,
-    /// In a sentence.
-    pub say: String,
-    /// Joint it is about.
-    pub joint: Option<String>,
+/// What the order is made from.
+pub struct Work<'a> {
+    /// As asked.
+    pub shelter: &'a Shelter,
+    /// The anchors taken.
+    pub between: &'a Between,
+    /// Where everything is.
+    pub g: &'a Geometry,
+    /// Knots.
+    pub joints: &'a [Joint],
+    /// Forces.
+    pub forces: &'a Forces,
+    /// Where the wind blows to.
+    pub blow: Blow,
+    /// The measures read in.
+    pub reader: &'a Reader,
 }
 
-fn doing(id: &str, short: &str, say: String, joint: Option<&str>) -> Doing {
-    Doing { id: id.into(), short: short.into(), say, joint: joint.map(str::to_owned) }
-}
+impl Work<'_> {
+    fn names(&self) -> [&str; 2] {
+        self.between.anchors.map(|i| self.shelter.anchors[i].name.as_str())
+    }
 
-/// Rigging, first to last.
-pub fn order(
-    draft: &ShelterDraft,
-    between: &Between,
-    g: &Geometry,
-    joints: &[Joint],
-    calm_n: f64,
-    reader: &Reader,
-) -> Vec<Doing> {
-    let [near, far] = between.anchors.map(|i| draft.anchors[i].name.as_str());
-    let knot = |id: &str| joints.iter().find(|j| j.id == id).map_or("a hitch".into(), Joint::knot_said);
-    let high = reader.length(Length::from_m(g.ties_m[0]));
-    let mut all = vec![doing(
-        "fixed",
-        "Fixed end",
-        format!("Fixed end on {near}, {high} up: {}.", knot("fixed-end")),
-        Some("fixed-end"),
-    )];
-    all.push(doing("lean", "Lean on it", "Lean your whole weight on it. What moves is tied again now.".into(), None));
-    if uses_both(draft.pitch) {
-        all.push(doing("run", "Run out", format!("Run the line out to {far}, off the ground, no twists."), None));
-        let how = match draft.tighten {
-            Tighten::RoundTurns => "Two round turns, walk them tight",
-            Tighten::Looped => "Loop an arm from the anchor, round it, back through, haul",
-            Tighten::ByHand => "Haul by hand",
-        };
-        let set = reader.force(Force::from_n(calm_n));
-        all.push(doing("tension", "Tighten", format!("{how}: about {set} in the line, est."), Some("tight-end")));
-        let far_high = reader.length(Length::from_m(g.ties_m[1]));
-        all.push(doing("lock", "Lock", format!("Lock it, {far_high} up: {}.", knot("tight-end")), Some("tight-end")));
-        all.push(doing(
-            "stow",
-            "Stow",
-            "Stow the excess off the ground: a bight under a coil, not a half hitch.".into(),
-            None,
-        ));
-        let over = if draft.line_over { "under the line" } else { "over the line" };
-        all.push(doing("cover", "Cover", format!("Cover {over}, ridge seam on it, coated face up."), None));
-        all.push(doing("ends", "Ends first", format!("Ends along the ridge: {}.", knot("on-ridge")), Some("on-ridge")));
-    } else {
-        for (i, _) in g.poles.iter().enumerate() {
-            all.push(doing(&format!("pole-{i}"), "Pole", "Pole under the peak, foot on something flat.".into(), None));
+    fn m(&self, m: f64) -> String {
+        self.reader.length(Length::from_m(m))
+    }
+
+    fn knot(&self, id: &str) -> String {
+        knot_at(self.joints, id)
+    }
+
+    /// Rigging, first to last.
+    pub fn order(&self) -> Vec<Step> {
+        let mut all = self.looking();
+        if self.shelter.pitch.needs_two_anchors() {
+            all.extend(self.poles_of_pickets());
+            all.extend(if self.shelter.split { self.halves() } else { self.ridge() });
+        } else {
+            all.extend(self.peak());
         }
-        all.push(doing("cover", "Cover", "Cover up to its peak, coated face up.".into(), Some("guy-cover")));
+        all.extend(self.edges());
+        all.extend(self.water());
+        all.into_iter().map(|step| self.with_cord(step)).collect()
     }
-    let (corners, middles): (Vec<_>, Vec<_>) = g.guys.iter().partition(|g| g.name.contains("corner"));
-    if !middles.is_empty() {
-        all.push(doing(
-            "middles",
-            "Middles",
-            match middles.len() {
-                1 => "Middle: one guy, its peg leaning away.".into(),
-                n => format!("Middles: {n} guys, pegs leaning away."),
-            },
-            Some("guy-peg"),
-        ));
+
+    /// A knot that is tied in a step takes so much of the line: as much is left for it.
+    fn with_cord(&self, step: Step) -> Step {
+        match step.joint.as_deref().and_then(|id| find(self.joints, id)) {
+            Some(j) if step.id != "tension" => step.with("leave", self.reader.length_up(Length::from_m(j.cord_m()))),
+            _ => step,
+        }
     }
-    all.push(doing(
-        "corners",
-        "Corners last",
-        format!("Corners last: {} of them, drawn out slantwise; {}.", corners.len(), knot("guy-peg")),
-        Some("guy-peg"),
-    ));
-    if let Some(d) = g.drips.iter().find(|d| d.stop) {
-        all.push(doing("drip-stop", "Drip stops", format!("At both ends: {}", first_small(&d.says)), None));
+
+    /// Up, down, and to the bark.
+    fn looking(&self) -> Vec<Step> {
+        let trees = trees(self.shelter, self.between);
+        let up = if trees.is_empty() {
+            "Look up: nothing dead overhead.".to_owned()
+        } else {
+            format!("Look up: nothing dead over {} or where you sleep.", trees.join(" or "))
+        };
+        let down = "Look down: no roots or plants that would suffer, no hollow where water gathers.";
+        let mut all = vec![Step::new("look", "Look", format!("{up} {down}"))];
+        if !trees.is_empty() {
+            let say = format!("Pad the bark of {} where the line will lie.", trees.join(" and "));
+            all.push(Step::new("pad", "Pad", say));
+        }
+        all
     }
-    all.push(doing(
-        "drip",
-        "Drip check",
-        "Wet the line beyond the cover: water must leave it before the dry side.".into(),
-        None,
-    ));
-    all.push(doing("again", "Tighten again", "After an hour, after rain, before the night.".into(), None));
-    all
+
+    fn poles_of_pickets(&self) -> Vec<Step> {
+        let stay = |b: &super::pitch::Backstay| {
+            let high = self.m(b.pole[1][2] - b.pole[0][2]);
+            let out = self.m((b.peg[0] - b.pole[0][0]).hypot(b.peg[1] - b.pole[0][1]));
+            let name = self.names()[b.end];
+            let say = format!(
+                "{name}: pole up, {high}; backstay from its top to a peg {out} out, drawn up until the pole leans that way a hand. {} at the peg.",
+                capital(&self.knot("backstay"))
+            );
+            Step::new(&format!("backstay-{}", b.end), "Pole and backstay", say).at("backstay").with("high", high)
+        };
+        self.g.backstays.iter().map(stay).collect()
+    }
+
+    /// Tied to an anchor, and tried: at a height a person can lean on.
+    fn fixed(&self) -> Vec<Step> {
+        let [near, _] = self.names();
+        let high = self.m(self.g.ties_m[0]);
+        let say = format!("Fixed end on {near}, {high} up: {}.", self.knot("fixed-end"));
+        vec![
+            Step::new("fixed", "Fixed end", say).at("fixed-end").with("high", high),
+            Step::new("lean", "Lean on it", lean("it")),
+        ]
+    }
+
+    fn tighten(&self) -> Vec<Step> {
+        let [_, far] = self.names();
+        let how = match self.shelter.tighten {
+            Tighten::RoundTurns => "Two round turns, walk them tight".to_owned(),
+            Tighten::Looped => {
+                let run = self.m(purchase_run_m(self.shelter, self.g));
+                format!("Loop {run} from {far}, round it, back through, haul")
+            }
+            Tighten::ByHand => "Haul by hand".to_owned(),
+        };
+        let set = self.reader.forces(self.forces.set_n);
+        let high = self.m(self.g.ties_m[1]);
+        let stow =
+            "Stow the excess off the ground: a chain of slipped loops, or half hitches worked back along the line.";
+        vec![
+            Step::new("tension", "Tighten", format!("{how}: about {set} in the line, est."))
+                .at("tight-end")
+                .with("pull", set),
+            Step::new("lock", "Lock", format!("Lock it, {high} up: {}.", self.knot("tight-end")))
+                .at("tight-end")
+                .with("high", high),
+            Step::new("lean-far", "Lean on that too", lean(&format!("the end on {far}"))),
+            Step::new("stow", "Stow", stow),
+        ]
+    }
+
+    fn ridge(&self) -> Vec<Step> {
+        let [_, far] = self.names();
+        let mut all = self.fixed();
+        all.push(Step::new("run", "Run out", format!("Run the line out to {far}, off the ground, no twists.")));
+        all.extend(self.tighten());
+        let over = if self.shelter.line_over { "under the line, hung from it" } else { "over the line" };
+        all.push(Step::new("cover", "Cover", format!("Cover {over}, its seam along it: {FACES}.")));
+        let ends = format!("Ends drawn apart along the ridge: {}.", self.knot("on-ridge"));
+        all.push(Step::new("ends", "Ends first", ends).at("on-ridge"));
+        all
+    }
+
+    /// Two lines, one from each end of the cover: it is hung before it is tightened, and its own ends bear the pull.
+    fn halves(&self) -> Vec<Step> {
+        let [_, far] = self.names();
+        let mut all = self.fixed();
+        let near = format!("The near half’s other end on the cover: {}.", self.knot("ridge-cover"));
+        all.push(Step::new("cover", "Cover", format!("Spread the cover along the ridge’s way: {FACES}.")));
+        all.push(Step::new("near-half", "Near half", near).at("ridge-cover"));
+        let say = format!("The far half on the cover’s other end, and out to {far}.");
+        all.push(Step::new("far-half", "Far half", say).at("ridge-cover"));
+        all.extend(self.tighten());
+        all
+    }
+
+    fn peak(&self) -> Vec<Step> {
+        let [near, _] = self.names();
+        let mut all = Vec::new();
+        if self.g.poles.is_empty() {
+            all.extend(self.fixed());
+            let say = format!(
+                "Cover’s corner to the line, {} up: {}; {FACES}.",
+                self.m(self.g.ridge_m),
+                self.knot("ridge-cover")
+            );
+            all.push(Step::new("cover", "Peak", say).at("ridge-cover").with("high", self.m(self.g.ridge_m)));
+            return all;
+        }
+        all.push(Step::new("cover", "Cover", format!("Spread the cover, its front toward {near}: {FACES}.")));
+        all.push(
+            Step::new(
+                "ridge-cover",
+                "Line on the peak",
+                format!("Line on the middle of the front edge: {}.", self.knot("ridge-cover")),
+            )
+            .at("ridge-cover"),
+        );
+        let back = "Peg the back edge down first, square and taut.";
+        all.push(Step::new("back", "Back edge", back));
+        let high = self.m(self.g.poles[0][1][2] - self.g.poles[0][0][2]);
+        let say = format!("Pole up under the peak, {high}, its foot on something flat.");
+        all.push(Step::new("pole-0", "Pole", say).with("long", high));
+        let tie = self.m(self.g.ties_m[0]);
+        let say =
+            format!("Line out to {near}, {tie} up, and drawn up until the pole stands: {}.", self.knot("fixed-end"));
+        all.push(Step::new("fixed", "Line", say).at("fixed-end").with("high", tie));
+        all
+    }
+
+    /// Guys and pegged edges, the windward ones first.
+    fn edges(&self) -> Vec<Step> {
+        let (guyed, pegged): (Vec<&Guy>, Vec<&Guy>) = self.g.guys.iter().partition(|g| g.run_m > PEGGED_M);
+        let mut all = Vec::new();
+        let (corners, middles): (Vec<&Guy>, Vec<&Guy>) = guyed.into_iter().partition(|g| g.name.contains("corner"));
+        if !middles.is_empty() {
+            let first = self.windward_first(&middles);
+            let say = match middles.len() {
+                1 => "Middle: one guy, its peg leaning away.".to_owned(),
+                n => format!("Middles: {n} guys, pegs leaning away{first}."),
+            };
+            all.push(Step::new("middles", "Middles", say).at("guy-peg"));
+        }
+        if !corners.is_empty() {
+            let first = self.windward_first(&corners);
+            let say = format!("Corners last: {}, drawn out slantwise{first}; {}.", corners.len(), self.knot("guy-peg"));
+            all.push(Step::new("corners", "Corners last", say).at("guy-peg"));
+        }
+        // The back of a half pyramid is down already.
+        let left: Vec<&Guy> =
+            pegged.into_iter().filter(|g| self.g.poles.is_empty() || g.name.starts_with("front")).collect();
+        if !left.is_empty() {
+            let names: Vec<&str> = left.iter().map(|g| g.name.as_str()).collect();
+            let first = self.windward_first(&left);
+            let say = format!("Peg down {}{first}, the cloth drawn flat, pegs leaning away.", listed(&names));
+            all.push(Step::new("pegs", "Peg down", say));
+        }
+        all
+    }
+
+    /// `, the far side to windward first`, where the wind meets one side of them.
+    fn windward_first(&self, guys: &[&Guy]) -> String {
+        let met = |g: &&&Guy| {
+            let n = self.g.panels[g.panel].normal();
+            -(self.blow.along * n[0] + self.blow.across * n[1]) > 0.3
+        };
+        let windward: Vec<&str> = guys.iter().filter(met).map(|g| g.name.as_str()).collect();
+        if windward.is_empty() || windward.len() == guys.len() {
+            ", windward first".into()
+        } else {
+            format!(", {} first, to windward", listed(&windward))
+        }
+    }
+
+    fn water(&self) -> Vec<Step> {
+        let mut all = Vec::new();
+        if let Some(d) = self.g.drips.iter().find(|d| d.stop) {
+            all.push(Step::new("drip-stop", "Drip stops", format!("At both ends: {}", small(&d.says))));
+        }
+        let wet = "Wet the line beyond the cover: water must leave it before the dry side.";
+        all.push(Step::new("drip", "Drip check", wet));
+        let guys = self.g.guys.iter().any(|g| g.run_m > PEGGED_M);
+        let what = if guys { "Ridge and guys" } else { "The line" };
+        let what = if self.shelter.pitch.needs_two_anchors() || guys { what } else { "The line to the peak" };
+        all.push(Step::new("again", "Tighten again", format!("{what}: after an hour, after rain, before the night.")));
+        all
+    }
+
+    /// Striking: the same backwards, and a check that each line came away clear.
+    pub fn strike(&self) -> Vec<Step> {
+        let guys = self.g.guys.iter().filter(|g| g.run_m > PEGGED_M).count();
+        let first = match guys {
+            0 => format!("Draw the {} pegs, the windward ones last.", self.g.guys.len()),
+            n => format!("Ease {n} guys at their hitches, draw the pegs, the windward ones last; then the ends."),
+        };
+        let mut all = vec![Step::new("s-corners", if guys == 0 { "Pegs" } else { "Corners, middles, ends" }, first)];
+        all.push(Step::new("s-cover", "Cover off", "Shake the water off, fold it from the ridge."));
+        for id in ["tight-end", "fixed-end", "ridge-cover", "backstay", "guy-peg", "guy-cover"] {
+            let Some(j) = find(self.joints, id).filter(|j| !j.knot.is_empty()) else { continue };
+            let say = format!("{}: {} It leaves {}.", j.knot_name, small(&j.lets_go), j.leaves);
+            all.push(Step::new(&format!("s-{id}"), &j.name, say).at(id));
+        }
+        if !self.g.poles.is_empty() || !self.g.backstays.is_empty() {
+            all.push(Step::new("s-pole", "Poles down", "Poles down last, one hand on each."));
+        }
+        if !trees(self.shelter, self.between).is_empty() {
+            all.push(Step::new("s-look", "Look back", "Padding off; look at the bark and the ground: leave nothing."));
+        }
+        let hank = "Dry the lines and hank them; what is carried, a bight under the last turns.";
+        all.push(Step::new("s-hank", "Hank", hank));
+        all
+    }
 }
 
-/// Striking: the same backwards, and a check that each line came away clear.
-pub fn strike(draft: &ShelterDraft, g: &Geometry, joints: &[Joint]) -> Vec<Doing> {
-    let mut all = vec![doing(
-        "s-corners",
-        "Corners, middles, ends",
-        format!("Ease {} guys at their hitches, draw the pegs, then the ends on the ridge.", g.guys.len()),
-        None,
-    )];
-    all.push(doing("s-cover", "Cover off", "Shake the water off, fold it from the ridge.".into(), None));
-    for id in ["tight-end", "fixed-end", "guy-peg", "guy-cover"] {
-        let Some(j) = joints.iter().find(|j| j.id == id && !j.knot.is_empty()) else { continue };
-        let say = format!("{}: {} It leaves {}.", j.knot_name, first_small(&j.lets_go), j.leaves);
-        all.push(doing(&format!("s-{id}"), &j.name, say, Some(id)));
-    }
-    if draft.anchors.iter().any(|a| a.kind == AnchorKind::Tree) {
-        all.push(doing("s-look", "Look back", "Look at the bark and the ground: leave nothing.".into(), None));
-    }
-    all.push(doing("s-hank", "Hank", "Dry the lines, hank them, a bight under a coil.".into(), None));
-    all
+/// Which way out a cover lies (makers' instructions, as a rule).
+const FACES: &str = "outer face out, its shiny seamed face beneath";
+
+fn lean(what: &str) -> String {
+    format!(
+        "Lean on {what}: take the line where your chest is, a step out from the tie, and let it have your weight slowly. What moves is tied again now."
+    )
 }
 
-fn first_small(s: &str) -> String {
-    let mut c = s.chars();
-    c.next().map_or_else(String::new, |f| f.to_lowercase().chain(c).collect())
+fn listed(names: &[&str]) -> String {
+    match names {
+        [] => String::new(),
+        [one] => (*one).to_owned(),
+        [most @ .., last] => format!("{} and {last}", most.join(", ")),
+    }
 }

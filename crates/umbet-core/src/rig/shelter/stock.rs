@@ -1,6 +1,7 @@
 //! Covers, grounds and slipping hitches, read from `catalogue/shelter.toml`; every value names its source.
 
-use crate::cord::{Cord, Sourced};
+use crate::cord::Sourced;
+use crate::situation::UsedCord;
 use crate::units::Band;
 use serde::Deserialize;
 use std::sync::LazyLock;
@@ -46,9 +47,9 @@ const MIDDLING: f64 = 0.2;
 
 impl Slip {
     /// The pull at which it begins to slip in this cord: more where the cord grips itself better.
-    pub fn in_cord(&self, cord: &Cord, wet: bool) -> Band {
-        let grip = f64::midpoint(cord.on_itself.low, cord.on_itself.high) / MIDDLING;
-        self.n.scaled(if wet { grip * cord.wet_grip } else { grip })
+    pub fn in_cord(&self, cord: &UsedCord) -> Band {
+        let on_itself = cord.on_itself();
+        self.n.scaled(f64::midpoint(on_itself.low, on_itself.high) / MIDDLING)
     }
 }
 

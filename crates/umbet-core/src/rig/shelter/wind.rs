@@ -1,19 +1,50 @@
-//! Which side of the shelter the wind meets, and how hard it then presses on a panel.
+//! Which panels the wind meets, and how hard it presses on each.
 
-use super::draft::{Pitch, ShelterDraft};
+use super::draft::{Pitch, Shelter};
 use super::looks::Bearing;
+use super::pitch::Place;
 use crate::units::Band;
+
+/// One end of the estimates.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum End {
+    /// The lower end.
+    Low,
+    /// The upper end.
+    High,
+}
+
+impl End {
+    /// Both.
+    pub const BOTH: [Self; 2] = [Self::Low, Self::High];
+
+    /// This end of a band.
+    pub fn of(self, b: Band) -> f64 {
+        match self {
+            Self::Low => b.low,
+            Self::High => b.high,
+        }
+    }
+
+    /// The other end.
+    pub fn other(self) -> Self {
+        match self {
+            Self::Low => Self::High,
+            Self::High => Self::Low,
+        }
+    }
+}
 
 /// Pressure across a steep panel as a share of the wind's own (handbook tables for canopy roofs, recalled).
 const STEEP: Band = Band { low: 0.4, high: 0.8 };
-/// The same for a flat one, up or down.
+/// The same for a flat one.
 const FLAT: Band = Band { low: 0.3, high: 0.9 };
 /// The same where the wind blows in at the open side and is held there (the same tables, blocked below, recalled).
 const INTO_OPEN: Band = Band { low: 0.6, high: 1.2 };
 /// The same for wind along the ridge, through from end to end (the same tables, recalled).
 const THROUGH: Band = Band { low: 0.2, high: 0.6 };
-/// Slope from which a panel is steep.
-const STEEP_FROM: f64 = 0.52;
+/// A panel is steep from this rise out of the level (the sine of 30°).
+const STEEP_FROM: f64 = 0.5;
 
 /// Where the wind blows to, in the shelter's own directions: one long, along the ridge and across it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -24,22 +55,20 @@ pub struct Blow {
     pub across: f64,
 }
 
-/// How much of it meets a closed panel, an open side, and goes through along the ridge; they add up to one.
+/// What the wind does to one panel, as shares of its own pressure.
 #[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Shares {
-    /// On closed panels.
-    pub panel: f64,
-    /// Into the open side.
-    pub open: f64,
-    /// Along the ridge.
-    pub through: f64,
+pub struct Press {
+    /// How hard it tightens the cloth, from whichever side.
+    pub tightens: f64,
+    /// How hard it presses inward, on the closed side; less than nothing where it presses outward.
+    pub inward: f64,
 }
 
 impl Blow {
     /// As asked; where nothing was, across the ridge, on the closed side.
-    pub fn of(draft: &ShelterDraft, bearing: &Bearing) -> Self {
-        let Some(from) = draft.wind_from_deg else {
-            return match draft.pitch {
+    pub fn of(shelter: &Shelter, bearing: &Bearing) -> Self {
+        let Some(from) = shelter.wind_from_deg else {
+            return match shelter.pitch {
                 Pitch::HalfPyramid | Pitch::PloughPoint => Self { along: -1.0, across: 0.0 },
                 Pitch::AFrame | Pitch::LeanTo | Pitch::FlatFly => Self { along: 0.0, across: -1.0 },
             };
@@ -49,38 +78,37 @@ impl Blow {
         Self { along, across }
     }
 
-    /// What it meets.
-    pub fn shares(self, pitch: Pitch) -> Shares {
-        let (in_front, behind) = (|v: f64| v.max(0.0).powi(2), |v: f64| v.min(0.0).powi(2));
+    /// How much of it blows in at the open side, and how much through along the ridge.
+    fn open_and_through(self, pitch: Pitch) -> [f64; 2] {
         let (x, y) = (self.along, self.across);
         match pitch {
-            Pitch::AFrame | Pitch::FlatFly => Shares { panel: y * y, open: 0.0, through: x * x },
+            Pitch::AFrame | Pitch::FlatFly => [0.0, x * x],
             // Open before the ridge, closed behind it.
-            Pitch::LeanTo => Shares { panel: behind(y), open: in_front(y), through: x * x },
+            Pitch::LeanTo => [y.max(0.0).powi(2), x * x],
             // Open toward the near anchor, closed on all other sides.
-            Pitch::HalfPyramid | Pitch::PloughPoint => {
-                Shares { panel: behind(x) + y * y, open: in_front(x), through: 0.0 }
-            }
+            Pitch::HalfPyramid | Pitch::PloughPoint => [x.max(0.0).powi(2), 0.0],
         }
     }
-}
 
-impl Shares {
-    /// Pressure on a panel of this slope, as a share of the wind's own.
-    pub fn on_panel(&self, slope: f64) -> Band {
-        let closed = if slope >= STEEP_FROM { STEEP } else { FLAT };
-        let sum =
-            |f: fn(&Band) -> f64| self.panel * f(&closed) + self.open * f(&INTO_OPEN) + self.through * f(&THROUGH);
-        Band::new(sum(|b| b.low), sum(|b| b.high))
+    /// On a panel that lies so, `normal` a metre straight out of it.
+    pub fn on(self, pitch: Pitch, normal: Place, end: End) -> Press {
+        let level = normal[0].hypot(normal[1]);
+        // On a level panel it rubs rather than presses; it is taken as met.
+        let meets = if level < 1e-6 { 1.0 } else { -(self.along * normal[0] + self.across * normal[1]) / level };
+        let closed = meets.max(0.0).powi(2) * end.of(if level >= STEEP_FROM { STEEP } else { FLAT });
+        let [open, through] = self.open_and_through(pitch);
+        let outward = open * end.of(INTO_OPEN) + through * end.of(THROUGH);
+        Press { tightens: closed + outward, inward: closed - outward }
     }
 
     /// What to change about the way it stands, where the wind asks for it.
-    pub fn remark(&self, pitch: Pitch) -> Option<&'static str> {
+    pub fn remark(self, pitch: Pitch) -> Option<&'static str> {
+        let [open, through] = self.open_and_through(pitch);
         match pitch {
-            _ if self.open > 0.25 => {
+            _ if open > 0.25 => {
                 Some("The wind blows into the open side: turn the shelter about, its back to the wind.")
             }
-            Pitch::AFrame | Pitch::LeanTo if self.through > 0.5 => Some(
+            Pitch::AFrame | Pitch::LeanTo if through > 0.5 => Some(
                 "The wind blows along the ridge, in at the end: close that end, or turn the ridge across the wind.",
             ),
             _ => None,

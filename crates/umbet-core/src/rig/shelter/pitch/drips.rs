@@ -1,13 +1,13 @@
 //! Where water would run in along a line.
 
-use super::{Drip, Geometry, uses_both};
-use crate::rig::shelter::draft::ShelterDraft;
+use super::{Drip, Geometry};
+use crate::rig::shelter::draft::Shelter;
 
-pub(super) fn drips(draft: &ShelterDraft, g: &Geometry) -> Vec<Drip> {
+pub(super) fn drips(shelter: &Shelter, g: &Geometry) -> Vec<Drip> {
     let mut all = Vec::new();
-    if uses_both(draft.pitch) {
+    if shelter.pitch.needs_two_anchors() {
         for (end, word) in g.ridge.iter().zip(["near", "far"]) {
-            let (stop, says) = match (draft.split, draft.line_over) {
+            let (stop, says) = match (shelter.split, shelter.line_over) {
                 (true, _) => {
                     (false, format!("The knot at the {word} end is outside the cover: water leaves the line there."))
                 }
@@ -16,7 +16,7 @@ pub(super) fn drips(draft: &ShelterDraft, g: &Geometry) -> Vec<Drip> {
                 }
                 (false, false) => (
                     true,
-                    "A short cord hung from the line a hand outside the cover: it sags that way, and water follows."
+                    "A slipped biting hitch of the cover’s end cord on the ridge, or a short cord of its own a hand outside the cover: water leaves there."
                         .into(),
                 ),
             };

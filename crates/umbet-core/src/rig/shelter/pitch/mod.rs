@@ -2,9 +2,11 @@
 //!
 //! `x` runs along the ridge from the near anchor's face, `y` across it, `z` up from the ground in the middle.
 
-use super::draft::{Pitch, ShelterDraft, Wish};
-use super::lie::{Lie, Plane};
+use super::draft::{Pitch, Shelter, Wish};
 use super::site::Between;
+use super::slope::{Plane, RidgeSlope};
+use crate::rig::Impossible;
+use crate::rig::anchor::AnchorKind;
 use crate::units::BodyMeasures;
 use serde::Serialize;
 
@@ -35,6 +37,95 @@ pub struct Guy {
     pub holds_m: f64,
     /// A corner: it pulls two ways.
     pub corner: bool,
+    /// The panel it holds, in the order of the geometry.
+    pub panel: usize,
+}
+
+/// A flat piece of the cover.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Panel {
+    /// Its corners in order; of a panel on a ridge the two on the ridge come first.
+    pub corners: Vec<[f64; 3]>,
+}
+
+/// A pole that bears a line's end, held back to a peg.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Backstay {
+    /// 0 at the near end, 1 at the far one.
+    pub end: usize,
+    /// The pole, foot and top.
+    pub pole: [[f64; 3]; 2],
+    /// Its peg.
+    pub peg: [f64; 3],
+    /// From the pole's top to the peg.
+    pub run_m: f64,
+}
+
+impl Panel {
+    /// At right angles to it, upwards or outwards, as long as it is large, m².
+    pub fn area(&self) -> Place {
+        let c = &self.corners;
+        let mut sum = [0.0; 3];
+        for i in 1..c.len() - 1 {
+            let (u, v) = (minus(c[i], c[0]), minus(c[i + 1], c[0]));
+            sum = plus(sum, times(cross(u, v), 0.5));
+        }
+        if sum[2] < 0.0 { times(sum, -1.0) } else { sum }
+    }
+
+    /// Its size, m².
+    pub fn area_m2(&self) -> f64 {
+        long(self.area())
+    }
+
+    /// One metre straight out of it.
+    pub fn normal(&self) -> Place {
+        unit(self.area())
+    }
+
+    /// From its ridge down to its eave: the way, one metre long, and how far.
+    pub fn down(&self) -> (Place, f64) {
+        let c = &self.corners;
+        let middle = |a: Place, b: Place| times(plus(a, b), 0.5);
+        let run = minus(middle(c[2], c[3 % c.len()]), middle(c[0], c[1]));
+        (unit(run), long(run))
+    }
+}
+
+/// Both, end to end.
+pub fn plus(a: Place, b: Place) -> Place {
+    [0, 1, 2].map(|i| a[i] + b[i])
+}
+
+/// From the second to the first.
+pub fn minus(a: Place, b: Place) -> Place {
+    [0, 1, 2].map(|i| a[i] - b[i])
+}
+
+/// So many times as long.
+pub fn times(a: Place, k: f64) -> Place {
+    a.map(|x| x * k)
+}
+
+/// How much of one lies along the other.
+pub fn dot(a: Place, b: Place) -> f64 {
+    (0..3).map(|i| a[i] * b[i]).sum()
+}
+
+/// How long.
+pub fn long(a: Place) -> f64 {
+    dot(a, a).sqrt()
+}
+
+/// The same way, one long.
+pub fn unit(a: Place) -> Place {
+    times(a, 1.0 / long(a).max(1e-12))
+}
+
+fn cross(a: Place, b: Place) -> Place {
+    [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
 }
 
 /// Where water would run in along a line, and what stops it.
@@ -67,10 +158,14 @@ pub struct Geometry {
     pub ridge: [[f64; 3]; 2],
     /// The cover's outline, in order.
     pub outline: Vec<[f64; 3]>,
+    /// Its flat pieces.
+    pub panels: Vec<Panel>,
     /// Guys and pegs.
     pub guys: Vec<Guy>,
-    /// Poles, foot and top.
+    /// Poles under the cover, foot and top.
     pub poles: Vec<[[f64; 3]; 2]>,
+    /// Poles that bear the ridge's ends, held back to pegs.
+    pub backstays: Vec<Backstay>,
     /// Ground kept dry from rain that falls straight down, m².
     pub floor_m2: f64,
     /// Where one sits.
@@ -95,6 +190,8 @@ pub struct Geometry {
 const SITTING: f64 = 0.52;
 /// Clear air over the head.
 const CLEAR: f64 = 0.12;
+/// Height of the eyes as a share of the body's height (anthropometric tables, recalled).
+const EYE: f64 = 0.93;
 /// The lowest ribs as a share of the body's height (common practice: ridge at the lowest ribs).
 const LOWEST_RIBS: f64 = 0.7;
 /// A guy goes down as far as it goes out (common practice: about 45°).
@@ -114,6 +211,11 @@ impl Geometry {
         (self.ridge[0][2] - tie).hypot(self.ridge[0][0])
     }
 
+    /// The way from the cover's peak to its tie on the near anchor, one metre long.
+    pub fn peak_line_way(&self) -> Place {
+        unit(minus([0.0, 0.0, self.ties_m[0] + self.ground.at(0.0, 0.0)], self.ridge[0]))
+    }
+
     /// Height of the ridge's straight line at a place along it.
     pub fn line_at(&self, x: f64) -> f64 {
         let [a, b] = self.ridge;
@@ -131,65 +233,75 @@ impl Geometry {
     }
 }
 
-/// A cover cannot be set up so.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Impossible(pub String);
+impl Geometry {
+    /// Poles for anchors that are pickets, each held back along the ridge as far out as the line is high.
+    pub fn with_backstays(mut self, shelter: &Shelter, between: &Between) -> Self {
+        let holding = if shelter.pitch.needs_two_anchors() { 2 } else { 1 };
+        for end in 0..holding {
+            if shelter.anchors[between.anchors[end]].kind != AnchorKind::Peg {
+                continue;
+            }
+            let (x, out) = if end == 0 { (0.0, -1.0) } else { (self.span_m, 1.0) };
+            let foot = [x, 0.0, self.ground.at(x, 0.0)];
+            let top = [x, 0.0, foot[2] + self.ties_m[end]];
+            let stay = guy("backstay", top, [out, 0.0], 0.0, 0, &self.ground);
+            self.backstays.push(Backstay { end, pole: [foot, top], peg: stay.peg, run_m: stay.run_m });
+        }
+        self
+    }
+}
 
 /// Lays the shelter out, the ridge's straight line `sag` metres below its ties.
 ///
 /// # Errors
 /// [`Impossible`] says what is too short, too near or too high, and what to change.
-pub fn lay(draft: &ShelterDraft, between: &Between, sag: f64, body: &BodyMeasures) -> Result<Geometry, Impossible> {
+pub fn lay(shelter: &Shelter, between: &Between, sag: f64, body: &BodyMeasures) -> Result<Geometry, Impossible> {
     let stature = body.arm_span_m;
     let needed = SITTING * stature + CLEAR;
-    let wanted = match draft.wish {
+    let wanted = match shelter.wish {
         Wish::Low => 0.0,
         Wish::Usual => LOWEST_RIBS * stature,
+        Wish::Eye => EYE * stature,
         Wish::High => stature + 0.15,
     };
-    let plane = Plane::of(draft, between);
+    let plane = Plane::of(shelter, between);
     // What stood in the way: nobody could sit under it, else the first other thing.
     let mut why: Option<Impossible> = None;
     let mut stuck = false;
     for h in (60..=320).map(|cm| f64::from(cm) / 100.0).filter(|h| *h >= wanted) {
         let mut reaches = false;
-        for &eaves in eaves(draft.wish) {
-            let laid = at_height(&Site { draft, between, plane: &plane, sag, h, eaves });
+        for &eaves in eaves(shelter.wish) {
+            let laid = at_height(&Site { shelter, between, plane: &plane, sag, h, eaves });
             reaches |= !matches!(laid, Ok(None));
             match laid {
                 Ok(Some(g)) if g.headroom_m >= needed => {
-                    return Ok(Geometry { needed_m: needed, drips: drips(draft, &g), ..g });
+                    return Ok(Geometry { needed_m: needed, drips: drips(shelter, &g), ..g });
                 }
-                Ok(Some(_)) => (why, stuck) = (Some(too_narrow(draft)), false),
+                Ok(Some(_)) => (why, stuck) = (Some(too_narrow(shelter)), false),
                 Err(e) if !stuck => (why, stuck) = (Some(e), true),
                 Ok(None) | Err(_) => {}
             }
         }
         // Cloth that does not reach does not from higher up.
         if !reaches {
-            return Err(why.unwrap_or_else(|| too_short(draft, h)));
+            return Err(why.unwrap_or_else(|| too_short(shelter, h)));
         }
     }
-    Err(why.unwrap_or_else(|| too_narrow(draft)))
+    Err(why.unwrap_or_else(|| too_narrow(shelter)))
 }
 
-fn too_narrow(draft: &ShelterDraft) -> Impossible {
+fn too_narrow(shelter: &Shelter) -> Impossible {
     Impossible(format!(
         "Nobody can sit under a cover {} by {} m pitched as {}: take a larger one, or another pitch.",
-        draft.cover.length_m,
-        draft.cover.width_m,
-        draft.pitch.words()
+        shelter.length_m,
+        shelter.width_m,
+        shelter.pitch.words()
     ))
-}
-
-/// The ridge runs from anchor to anchor.
-pub const fn uses_both(pitch: Pitch) -> bool {
-    matches!(pitch, Pitch::AFrame | Pitch::LeanTo | Pitch::FlatFly)
 }
 
 /// What a pitch is laid out from.
 struct Site<'a> {
-    draft: &'a ShelterDraft,
+    shelter: &'a Shelter,
     between: &'a Between,
     plane: &'a Plane,
     /// How far the ridge's straight line is below its ties.
@@ -202,22 +314,22 @@ struct Site<'a> {
 
 /// Laid out at one height; `None` where the cloth does not reach.
 fn at_height(site: &Site<'_>) -> Result<Option<Geometry>, Impossible> {
-    let Site { draft, between, .. } = *site;
-    if !uses_both(draft.pitch) {
-        return match draft.pitch {
+    let Site { shelter, between, .. } = *site;
+    if !shelter.pitch.needs_two_anchors() {
+        return match shelter.pitch {
             Pitch::HalfPyramid => Ok(half_pyramid(site)),
             _ => plough_point(site),
         };
     }
-    let short = draft.cover.length_m + 2.0 * LEAST_ROOM - between.span_m;
+    let short = shelter.length_m + 2.0 * LEAST_ROOM - between.span_m;
     if short > 0.0 {
         return Err(Impossible(format!(
             "The anchors stand {:.2} m apart: {short:.2} m too near for a cover {} m long. Take others, turn the cover, or pitch it from one anchor.",
-            between.span_m, draft.cover.length_m
+            between.span_m, shelter.length_m
         )));
     }
-    for lie in [Lie::Level, Lie::WithTheGround] {
-        match on_ridge(site, lie)? {
+    for slope in [RidgeSlope::Level, RidgeSlope::WithTheGround] {
+        match on_ridge(site, slope)? {
             Some(g) if !g.clear() => {}
             laid => return Ok(laid),
         }
@@ -232,14 +344,15 @@ const fn eaves(wish: Wish) -> &'static [f64] {
     match wish {
         Wish::Low => &[0.1, 0.2, 0.3, 0.4],
         Wish::Usual => &[0.35],
+        Wish::Eye => &[0.6],
         Wish::High => &[0.8],
     }
 }
 
-fn too_short(draft: &ShelterDraft, h: f64) -> Impossible {
+fn too_short(shelter: &Shelter, h: f64) -> Impossible {
     Impossible(format!(
         "A cover {} m wide does not reach from a ridge at {h:.2} m to its eaves: take a wider one, or a lower ridge.",
-        draft.cover.width_m
+        shelter.width_m
     ))
 }
 
@@ -261,8 +374,10 @@ fn blank(site: &Site<'_>, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
         ties_m: [h, h],
         ridge,
         outline: Vec::new(),
+        panels: Vec::new(),
         guys: Vec::new(),
         poles: Vec::new(),
+        backstays: Vec::new(),
         floor_m2: 0.0,
         seat: [0.0; 3],
         headroom_m: 0.0,
@@ -278,7 +393,7 @@ fn blank(site: &Site<'_>, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
 }
 
 /// A guy that goes out this way, as far as it goes down; a corner at the ground is pegged itself.
-fn guy(name: &str, from: Place, out: [f64; 2], holds_m: f64, plane: &Plane) -> Guy {
+fn guy(name: &str, from: Place, out: [f64; 2], holds_m: f64, panel: usize, plane: &Plane) -> Guy {
     let length = out[0].hypot(out[1]);
     let way = out.map(|c| c / length);
     let fall = (from[2] - plane.at(from[0], from[1])).max(0.02);
@@ -288,5 +403,5 @@ fn guy(name: &str, from: Place, out: [f64; 2], holds_m: f64, plane: &Plane) -> G
     let (x, y) = (from[0] + way[0] * reach, from[1] + way[1] * reach);
     let peg = [x, y, plane.at(x, y)];
     let run_m = (0..3).map(|i| (peg[i] - from[i]).powi(2)).sum::<f64>().sqrt();
-    Guy { name: name.to_owned(), from, peg, run_m, holds_m, corner: out[0] != 0.0 && out[1] != 0.0 }
+    Guy { name: name.to_owned(), from, peg, run_m, holds_m, corner: out[0] != 0.0 && out[1] != 0.0, panel }
 }

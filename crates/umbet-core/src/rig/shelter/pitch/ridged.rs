@@ -1,15 +1,16 @@
 //! Pitches whose ridge runs from anchor to anchor, on any slope.
 
-use super::{Geometry, Impossible, Place, Site, blank, guy, reach};
+use super::{Geometry, Panel, Place, Site, blank, guy, plus, reach};
+use crate::rig::Impossible;
 use crate::rig::shelter::draft::Pitch;
-use crate::rig::shelter::lie::{Lie, ties};
+use crate::rig::shelter::slope::{RidgeSlope, ties};
 
 /// A pitch whose ridge runs from anchor to anchor; `None` where the cloth does not reach.
-pub(super) fn on_ridge(site: &Site<'_>, lie: Lie) -> Result<Option<Geometry>, Impossible> {
-    let tied = ties(site.between, site.plane, site.h, site.sag, lie)?;
+pub(super) fn on_ridge(site: &Site<'_>, slope: RidgeSlope) -> Result<Option<Geometry>, Impossible> {
+    let tied = ties(site.between, site.plane, site.h, site.sag, slope)?;
     // Where the lowest ties are higher than was asked, the whole ridge is.
     let h = f64::midpoint(tied[0], tied[1]);
-    Ok(match site.draft.pitch {
+    Ok(match site.shelter.pitch {
         Pitch::LeanTo => one_sided(site, tied, h, PEGGED_DOWN),
         Pitch::FlatFly => ridged(site, tied, h, (h - FALL).max(0.2)),
         _ => ridged(site, tied, h, site.eaves),
@@ -32,33 +33,30 @@ fn panel(site: &Site<'_>, tied: [f64; 2], side: f64, cloth: f64, fall: f64) -> O
     Some([down * tilt, side * b, -down])
 }
 
-fn plus(a: Place, b: Place) -> Place {
-    [a[0] + b[0], a[1] + b[1], a[2] + b[2]]
-}
-
 /// Both ends of the cover on the ridge.
 fn ridge_ends(site: &Site<'_>, tied: [f64; 2]) -> [Place; 2] {
     let (span, rise) = (site.between.span_m, tied[1] - tied[0]);
-    let level = site.draft.cover.length_m * span / span.hypot(rise);
+    let level = site.shelter.length_m * span / span.hypot(rise);
     let from = (span - level) / 2.0;
     [from, from + level].map(|x| [x, 0.0, tied[0] + rise * x / span])
 }
 
 /// Both sides of the ridge.
 fn ridged(site: &Site<'_>, tied: [f64; 2], h: f64, e: f64) -> Option<Geometry> {
-    let (half, length) = (site.draft.cover.width_m / 2.0, site.draft.cover.length_m);
+    let (half, length) = (site.shelter.width_m / 2.0, site.shelter.length_m);
     let ends = ridge_ends(site, tied);
     let [near, far] = [panel(site, tied, -1.0, half, h - e)?, panel(site, tied, 1.0, half, h - e)?];
     let mut g = blank(site, h, e, ends);
     g.outline = vec![plus(ends[0], near), plus(ends[1], near), plus(ends[1], far), plus(ends[0], far)];
-    for (side, word, panel) in [(-1.0, "near", near), (1.0, "far", far)] {
+    for (i, (side, word, panel)) in [(-1.0, "near", near), (1.0, "far", far)].into_iter().enumerate() {
         let [a, b] = ends.map(|end| plus(end, panel));
+        g.panels.push(Panel { corners: vec![ends[0], ends[1], b, a] });
         for (from, out, holds, name) in [
             (a, -1.0, length / 4.0, "left corner"),
             (mean(a, b), 0.0, length / 2.0, "middle"),
             (b, 1.0, length / 4.0, "right corner"),
         ] {
-            g.guys.push(guy(&format!("{word} {name}"), from, [out, side], holds, site.plane));
+            g.guys.push(guy(&format!("{word} {name}"), from, [out, side], holds, i, site.plane));
         }
     }
     let (b_near, b_far) = (near[1].abs(), far[1]);
@@ -82,18 +80,19 @@ fn seat(site: &Site<'_>, g: &Geometry, panel: &Place, inward: f64, h: f64) -> (P
 
 /// One edge on the ridge.
 fn one_sided(site: &Site<'_>, tied: [f64; 2], h: f64, e: f64) -> Option<Geometry> {
-    let (width, length) = (site.draft.cover.width_m, site.draft.cover.length_m);
+    let (width, length) = (site.shelter.width_m, site.shelter.length_m);
     let ends = ridge_ends(site, tied);
     let back = panel(site, tied, 1.0, width, h - e)?;
     let mut g = blank(site, h, e, ends);
     let [a, b] = ends.map(|end| plus(end, back));
     g.outline = vec![ends[0], ends[1], b, a];
+    g.panels = vec![Panel { corners: g.outline.clone() }];
     for (from, out, holds, name) in [
         (a, -1.0, length / 4.0, "back left corner"),
         (mean(a, b), 0.0, length / 2.0, "back middle"),
         (b, 1.0, length / 4.0, "back right corner"),
     ] {
-        g.guys.push(guy(name, from, [out, 1.0], holds, site.plane));
+        g.guys.push(guy(name, from, [out, 1.0], holds, 0, site.plane));
     }
     g.floor_m2 = back[1] * (ends[1][0] - ends[0][0]);
     (g.seat, g.headroom_m) = seat(site, &g, &back, 0.45, h);

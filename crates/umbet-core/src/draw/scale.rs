@@ -1,0 +1,150 @@
+//! What is drawn to scale on any site: ropes, trunks, poles, pegs, dimensions, wind and north.
+
+use super::{Anchor, Item};
+use crate::knot::spline::P2;
+
+/// Where metres lie on the page: pixels a metre, and the page's place of 0,0.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Frame {
+    /// Pixels a metre.
+    pub scale: f64,
+    /// Page place of the near anchor's face (from above) or of the ground there (from the side).
+    pub origin: P2,
+}
+
+/// A line of words.
+pub fn text(class: &'static str, at: P2, anchor: Anchor, text: &str) -> Item {
+    Item::Text { class, at, anchor, text: text.to_owned() }
+}
+
+/// A trunk or post from the side, from its foot to its top, and its name beside it.
+pub fn trunk(x: f64, width: f64, [top, bottom]: P2, words_at: P2, anchor: Anchor, name: &str) -> Vec<Item> {
+    let edge = |x: f64| Item::line("oe", vec![[x, bottom], [x, top]]);
+    vec![
+        Item::Rect { class: "ob bark", at: [x, top, width, bottom - top] },
+        edge(x),
+        edge(x + width),
+        text("lab", words_at, anchor, name),
+    ]
+}
+
+/// A rope in one colour with its dark edge.
+pub fn rope_line(class: &'static str, a: P2, b: P2, width: f64) -> Vec<Item> {
+    let line = |class, w| Item::Lines { class, runs: vec![vec![a, b]], width: Some(w), dash: None };
+    vec![line("re", width + 3.0), line(class, width)]
+}
+
+/// A peg from the side, its head leaning away.
+pub fn peg(at: P2) -> Item {
+    Item::Lines {
+        class: "oe",
+        runs: vec![vec![[at[0] - 3.0, at[1] - 8.0], [at[0] + 3.0, at[1] + 9.0]]],
+        width: Some(4.0),
+        dash: None,
+    }
+}
+
+/// A peg from above.
+pub fn cross(at: P2) -> Item {
+    let run = |dx: f64| vec![[at[0] - 6.0, at[1] - dx], [at[0] + 6.0, at[1] + dx]];
+    Item::Lines { class: "oe", runs: vec![run(6.0), run(-6.0)], width: Some(4.0), dash: None }
+}
+
+/// A drip stop.
+pub fn drop(at: P2) -> Item {
+    let [x, y] = at;
+    Item::Fill { class: "nxh", points: vec![[x, y + 3.0], [x + 5.0, y + 13.0], [x, y + 18.0], [x - 5.0, y + 13.0]] }
+}
+
+/// A trunk, post or pole from above; crossed out where it is not sound.
+pub fn trunk_above(at: P2, r: f64, name: &str, sound: bool) -> Vec<Item> {
+    let r = r.max(6.0);
+    let mut items = vec![
+        Item::Circle { class: "ob bark", at, r },
+        Item::Circle { class: "oe hollowed", at, r },
+        Item::Circle { class: "og hollowed", at, r: r * 0.5 },
+        text("lab halo", [at[0], at[1] + r + 20.0], Anchor::Middle, name),
+    ];
+    if !sound {
+        let d = r + 4.0;
+        let run = |s: f64| vec![[at[0] - d, at[1] - s * d], [at[0] + d, at[1] + s * d]];
+        items.push(Item::Lines { class: "bad", runs: vec![run(1.0), run(-1.0)], width: Some(4.0), dash: None });
+    }
+    items
+}
+
+/// A dimension line with its words, level or upright.
+pub fn dimension(a: P2, b: P2, words_at: P2, anchor: Anchor, words: &str) -> Vec<Item> {
+    let upright = (a[0] - b[0]).abs() < 1.0;
+    let tick = |p: P2| {
+        if upright {
+            vec![[p[0] - 6.0, p[1]], [p[0] + 6.0, p[1]]]
+        } else {
+            vec![[p[0], p[1] - 6.0], [p[0], p[1] + 6.0]]
+        }
+    };
+    vec![
+        Item::Lines { class: "dim", runs: vec![vec![a, b], tick(a), tick(b)], width: None, dash: None },
+        text("dimt halo", words_at, anchor, words),
+    ]
+}
+
+/// Width of a pennant with these words.
+pub fn pennant_width(first: &str, second: &str) -> f64 {
+    first.chars().count().max(second.chars().count()) as f64 * 8.8 + 30.0
+}
+
+/// A pennant hung from the line, two lines of words on it.
+pub fn pennant([x, y]: P2, first: &str, second: &str) -> Vec<Item> {
+    let wide = pennant_width(first, second);
+    let (top, low) = (y + 14.0, y + 66.0);
+    vec![
+        Item::Lines { class: "oe", runs: vec![vec![[x, y - 8.0], [x, low + 4.0]]], width: Some(4.0), dash: None },
+        Item::Fill {
+            class: "flag",
+            points: vec![[x, top], [x + wide, top], [x + wide - 16.0, y + 40.0], [x + wide, low], [x, low]],
+        },
+        text("flagt", [x + 10.0, y + 35.0], Anchor::Start, first),
+        text("flagt", [x + 10.0, y + 56.0], Anchor::Start, second),
+    ]
+}
+
+/// Points given along and across a direction, turned to it about a place.
+fn turned(at: P2, [dx, dy]: P2, points: &[P2]) -> Vec<P2> {
+    points.iter().map(|[a, b]| [at[0] + a * dx - b * dy, at[1] + a * dy + b * dx]).collect()
+}
+
+/// The way the wind blows.
+pub fn wind_arrow(at: P2, to: P2, words: &str) -> Vec<Item> {
+    let middle = [at[0], at[1] - 26.0];
+    vec![
+        Item::Lines {
+            class: "oe",
+            runs: vec![turned(middle, to, &[[-26.0, 0.0], [8.0, 0.0]])],
+            width: Some(7.0),
+            dash: None,
+        },
+        Item::Fill { class: "pull", points: turned(middle, to, &[[26.0, 0.0], [2.0, 14.0], [2.0, -14.0]]) },
+        text("lab halo", [at[0] - 40.0, at[1] + 26.0], Anchor::Start, words),
+    ]
+}
+
+/// A needle to north.
+pub fn north(at: P2, to: P2) -> Vec<Item> {
+    let letter = turned(at, to, &[[-16.0, 0.0]])[0];
+    vec![
+        Item::Fill { class: "nxh", points: turned(at, to, &[[20.0, 0.0], [-4.0, 7.0], [-4.0, -7.0]]) },
+        text("dimt halo", [letter[0], letter[1] + 6.0], Anchor::Middle, "N"),
+    ]
+}
+
+/// A metre.
+pub fn scale_bar(f: &Frame, at: P2) -> Vec<Item> {
+    let metre = f.scale;
+    let tick = |m: f64| vec![[at[0] + m * metre, at[1] - 6.0], [at[0] + m * metre, at[1] + 6.0]];
+    let line = vec![at, [at[0] + metre, at[1]]];
+    vec![
+        Item::Lines { class: "dim", runs: vec![line, tick(0.0), tick(1.0)], width: None, dash: None },
+        text("dimt halo", [at[0] + metre + 10.0, at[1] + 6.0], Anchor::Start, "1 m"),
+    ]
+}

@@ -1,0 +1,214 @@
+//! The sheet: pages for a pocket, with the drawings, the cut list, the knots, the order and the cautions.
+
+use super::joint::Joint;
+use super::plan::{Drawing, Planned, RigPlan};
+use super::step::Step;
+use crate::draw::{Anchor, Figure, Item, ObjectLook, Scene, draw, wrapped};
+use crate::knot::{Knot, catalogue};
+use crate::object::{object_kind, surface};
+
+/// A page of paper, 210 by 297 mm at 96 pixels to the inch.
+pub const PAGE: [f64; 2] = [794.0, 1123.0];
+/// Paper left white at the edges.
+const EDGE: f64 = 44.0;
+/// Height of a line of small words.
+const LINE: f64 = 19.0;
+/// Characters of small words that go on a line across the page.
+const ACROSS: usize = 88;
+/// Width the drawings of a sheet are made for.
+pub const DRAWING_WIDTH: f64 = PAGE[0] - 2.0 * 12.0;
+
+/// Words and pictures put below one another, on as many pages as they take.
+struct Sheet {
+    title: String,
+    pages: Vec<Scene>,
+    items: Vec<Item>,
+    y: f64,
+}
+
+impl Sheet {
+    fn new(title: &str) -> Self {
+        let mut sheet = Self { title: title.to_owned(), pages: Vec::new(), items: Vec::new(), y: 0.0 };
+        sheet.head(title);
+        sheet
+    }
+
+    fn head(&mut self, words: &str) {
+        self.y = EDGE + 24.0;
+        for line in wrapped(words, 40) {
+            self.text("head", EDGE, &line);
+            self.y += 34.0;
+        }
+    }
+
+    fn text(&mut self, class: &'static str, x: f64, words: &str) {
+        self.items.push(Item::Text { class, at: [x, self.y], anchor: Anchor::Start, text: words.to_owned() });
+    }
+
+    /// A heading, with room for what follows it.
+    fn heading(&mut self, words: &str) {
+        self.room(4.0 * LINE);
+        self.y += 12.0;
+        self.text("lab", EDGE, words);
+        self.y += LINE + 3.0;
+    }
+
+    /// A new page where so much does not go on this one.
+    fn room(&mut self, height: f64) {
+        if self.y + height > PAGE[1] - EDGE {
+            self.turn();
+        }
+    }
+
+    fn turn(&mut self) {
+        let alt = format!("{}, page {}", self.title, self.pages.len() + 1);
+        let items = std::mem::take(&mut self.items);
+        self.pages.push(Scene { width: PAGE[0], height: PAGE[1], items, alt });
+        self.y = EDGE + 14.0;
+    }
+
+    /// Wrapped words, from `x`.
+    fn lines(&mut self, x: f64, words: &str, characters: usize) {
+        for line in wrapped(words, characters) {
+            self.room(LINE);
+            self.text("labn", x, &line);
+            self.y += LINE;
+        }
+    }
+
+    fn picture(&mut self, drawing: &Drawing) {
+        let scene = &drawing.scene;
+        self.room(scene.height + 8.0);
+        let by = [(PAGE[0] - scene.width) / 2.0, self.y];
+        let at = [by[0], by[1], scene.width, scene.height];
+        let items = scene.items.iter().cloned().map(|i| i.moved(by)).collect();
+        self.items.push(Item::Framed { at, items });
+        self.y += scene.height + 8.0;
+    }
+
+    fn done(mut self) -> Vec<Scene> {
+        self.turn();
+        self.pages
+    }
+}
+
+/// All pages: the site and what is cut first, then the knots with their moves, then the work.
+pub fn pages(planned: &Planned, title: &str) -> Vec<Scene> {
+    let plan = &planned.plan;
+    let mut sheet = Sheet::new(title);
+    sheet.lines(EDGE, &plan.said, ACROSS);
+    planned.drawings.iter().for_each(|d| sheet.picture(d));
+    list(&mut sheet, "Measured out", &plan.measures);
+    gives(&mut sheet, plan);
+    list(&mut sheet, "Mind", &plan.change);
+    sheet.turn();
+    sheet.head("Cut, tie, in this order");
+    cuts(&mut sheet, plan);
+    knots(&mut sheet, plan);
+    steps(&mut sheet, "Rig", &plan.order);
+    steps(&mut sheet, "Strike", &plan.strike);
+    list(&mut sheet, "Cautions", &plan.cautions);
+    sheet.done()
+}
+
+fn list(sheet: &mut Sheet, head: &str, says: &[String]) {
+    if says.is_empty() {
+        return;
+    }
+    sheet.heading(head);
+    says.iter().for_each(|s| sheet.lines(EDGE, s, ACROSS));
+}
+
+fn gives(sheet: &mut Sheet, plan: &RigPlan) {
+    let says: Vec<String> = plan.parts.iter().map(|p| p.says.clone()).collect();
+    list(sheet, "What gives first", &says);
+}
+
+fn cuts(sheet: &mut Sheet, plan: &RigPlan) {
+    for c in &plan.cuts {
+        let sum: Vec<String> = c.items.iter().map(|i| format!("{} {}", i.words, i.of)).collect();
+        let [metres, feet, spans] = &c.words;
+        let name = c
+            .name
+            .chars()
+            .next()
+            .map_or_else(String::new, |f| f.to_lowercase().collect::<String>() + &c.name[f.len_utf8()..]);
+        let head = format!("{} × {name}, {}: {metres} ({feet}, {spans})", c.times, c.cord_name);
+        sheet.room(3.0 * LINE);
+        for line in wrapped(&head, ACROSS - 6) {
+            sheet.text("lab", EDGE, &line);
+            sheet.y += LINE;
+        }
+        sheet.lines(EDGE + 14.0, &sum.join(" + "), ACROSS);
+    }
+    if !plan.needs.is_empty() {
+        sheet.lines(EDGE, &format!("And {}.", plan.needs.join("; ")), ACROSS);
+    }
+}
+
+/// Size of one knot's picture, and of one of its moves.
+const KNOT: [f64; 2] = [190.0, 112.0];
+const MOVE: [f64; 2] = [116.0, 84.0];
+
+/// Each knot once: as it looks tied, and its moves beside it.
+fn knots(sheet: &mut Sheet, plan: &RigPlan) {
+    let mut shown: Vec<&str> = Vec::new();
+    for joint in &plan.joints {
+        let Some(knot) = catalogue().find(&joint.knot).filter(|k| !shown.contains(&k.id.as_str())) else { continue };
+        if shown.is_empty() {
+            sheet.heading("Knots");
+        }
+        shown.push(&knot.id);
+        knot_row(sheet, joint, knot);
+    }
+}
+
+fn knot_row(sheet: &mut Sheet, joint: &Joint, knot: &'static Knot) {
+    sheet.room(KNOT[1] + 2.0 * LINE);
+    let top = sheet.y;
+    framed(sheet, [EDGE, top], KNOT, knot, joint, None);
+    let x = EDGE + KNOT[0] + 14.0;
+    sheet.text("lab", x, &joint.knot_name);
+    sheet.y += LINE - 4.0;
+    for (i, step) in knot.entry.step.iter().enumerate().take(4) {
+        let at = [x + i as f64 * (MOVE[0] + 4.0), sheet.y];
+        framed(sheet, at, MOVE, knot, joint, Some(i));
+        let words = format!("{}  {}", i + 1, step.short);
+        let place = [at[0] + 2.0, at[1] + MOVE[1] + 15.0];
+        sheet.items.push(Item::Text { class: "labn", at: place, anchor: Anchor::Start, text: words });
+    }
+    sheet.y = top + KNOT[1] + 10.0;
+}
+
+fn framed(sheet: &mut Sheet, at: [f64; 2], size: [f64; 2], knot: &Knot, joint: &Joint, step: Option<usize>) {
+    let figure = Figure { size, object: face(joint), step, ..Figure::default() };
+    if let Ok(scene) = draw(knot, &figure) {
+        let items = scene.items.into_iter().map(|i| i.moved(at)).collect();
+        sheet.items.push(Item::Framed { at: [at[0], at[1], size[0], size[1]], items });
+    }
+}
+
+/// What a joint's knot is drawn on: the material and section it is tied to, as the path was laid out.
+fn face(joint: &Joint) -> ObjectLook {
+    let asked = &joint.situation;
+    let Some(shape) = asked.shape else { return ObjectLook::default() };
+    let kind = object_kind(shape);
+    let material = surface(asked.surface.as_deref().unwrap_or(&kind.surface));
+    ObjectLook {
+        look: material.map_or_else(Default::default, |m| m.look),
+        section: kind.section,
+        ..ObjectLook::default()
+    }
+}
+
+fn steps(sheet: &mut Sheet, head: &str, list: &[Step]) {
+    if list.is_empty() {
+        return;
+    }
+    sheet.heading(head);
+    for step in list {
+        sheet.room(2.0 * LINE);
+        sheet.items.push(Item::Rect { class: "box", at: [EDGE, sheet.y - 12.0, 13.0, 13.0] });
+        sheet.lines(EDGE + 22.0, &step.say, ACROSS - 3);
+    }
+}

@@ -1,0 +1,165 @@
+//! What every planner answers with, and how a planner is made known.
+
+use super::cut::{Cut, Hank};
+use super::fields::FieldAt;
+use super::joint::Joint;
+use super::part::Part;
+use super::step::Step;
+use crate::draw::Scene;
+use crate::situation::{Fault, Habits};
+use crate::units::Reader;
+use serde::Serialize;
+use serde_json::Value;
+
+/// A rig worked out: what is common to rigs of every kind.
+#[derive(Debug, Clone, Default, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct RigPlan {
+    /// What is planned, in a sentence.
+    pub said: String,
+    /// What it measures out to, in sentences.
+    pub measures: Vec<String>,
+    /// What gives, weakest first.
+    pub parts: Vec<Part>,
+    /// Knots.
+    pub joints: Vec<Joint>,
+    /// Lines to cut.
+    pub cuts: Vec<Cut>,
+    /// What is wanted besides cord: pegs, poles, padding.
+    pub needs: Vec<String>,
+    /// Rigging, first to last.
+    pub order: Vec<Step>,
+    /// Striking.
+    pub strike: Vec<Step>,
+    /// What to change, where something is out of reason.
+    pub change: Vec<String>,
+    /// Cautions.
+    pub cautions: Vec<String>,
+    /// Sources and assumptions.
+    pub known_from: Vec<String>,
+}
+
+/// One drawing of a rig, to scale.
+#[derive(Debug, Clone)]
+pub struct Drawing {
+    /// Stable id.
+    pub id: &'static str,
+    /// Its heading.
+    pub name: &'static str,
+    /// The picture.
+    pub scene: Scene,
+}
+
+/// It cannot be rigged so: what is in the way, and what to change.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Impossible(pub String);
+
+/// What a rig is worked out with.
+#[derive(Debug, Clone, Copy)]
+pub struct Given<'a> {
+    /// Cord there is.
+    pub kit: &'a [Hank],
+    /// The person's habits.
+    pub habits: &'a Habits,
+    /// The measures read in.
+    pub reader: &'a Reader,
+    /// Width of the drawings, pixels.
+    pub width: f64,
+}
+
+/// A rig worked out, drawn, with what only its own kind has.
+#[derive(Debug, Clone)]
+pub struct Planned {
+    /// What is common.
+    pub plan: RigPlan,
+    /// Its drawings, the telling one first.
+    pub drawings: Vec<Drawing>,
+    /// What only rigs of its kind have; its shape is the planner's own.
+    pub own: Value,
+}
+
+/// A rig that was read: it cannot be wrong, only impossible.
+pub trait Rig {
+    /// Works it out.
+    ///
+    /// # Errors
+    /// [`Impossible`] says what is in the way, and what to change.
+    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible>;
+}
+
+/// A kind of rig that can be planned.
+#[derive(Clone, Copy)]
+pub struct Planner {
+    /// Stable id, part of addresses.
+    pub kind: &'static str,
+    /// Its name, the head of its sheet.
+    pub name: &'static str,
+    /// Version of its drafts; older ones are brought up to it by `upgrade`.
+    pub version: u32,
+    /// A draft to begin with.
+    pub begin: fn(&Habits) -> Value,
+    /// What there is to choose from.
+    pub stock: fn() -> Value,
+    /// Reads a draft.
+    pub read: fn(Value) -> Result<Box<dyn Rig>, Vec<Fault>>,
+    /// The numbers of a draft that can be typed.
+    pub fields: fn(&Value) -> Vec<FieldAt>,
+    /// The draft with what stands at one place of a drawing put at another; `None` where nothing stands there, or nothing can
+    /// be put elsewhere.
+    pub moved: fn(&Value, &Given<'_>, &Dragged<'_>) -> Option<Value>,
+    /// Brings a draft of an older version up to this one.
+    pub upgrade: fn(u32, Value) -> Value,
+}
+
+/// From where to where something was dragged on a drawing, pixels.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Dragged<'a> {
+    /// The drawing.
+    pub drawing: &'a str,
+    /// Where it stood.
+    pub from: [f64; 2],
+    /// Where it is put.
+    pub to: [f64; 2],
+}
+
+impl std::fmt::Debug for Planner {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        f.debug_struct("Planner").field("kind", &self.kind).finish_non_exhaustive()
+    }
+}
+
+impl RigPlan {
+    /// What of these is ticked off in order: of the work and of the strike, the first ones without a gap.
+    pub fn in_order(&self, ticked: &[String]) -> Vec<String> {
+        let done = |list: &[Step]| {
+            let run = list.iter().take_while(|s| ticked.contains(&s.id));
+            run.map(|s| s.id.clone()).collect::<Vec<_>>()
+        };
+        [done(&self.order), done(&self.strike)].concat()
+    }
+}
+
+/// A name to choose.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Named {
+    /// Id.
+    pub id: String,
+    /// Name.
+    pub name: String,
+}
+
+impl Named {
+    /// A name and its id.
+    pub fn new(id: impl Into<String>, name: impl Into<String>) -> Self {
+        Self { id: id.into(), name: name.into() }
+    }
+}
+
+/// Reads a draft's JSON, or says which field cannot be read.
+///
+/// # Errors
+/// The field and what is wrong with it, in the words of the reader.
+pub fn draft<T: serde::de::DeserializeOwned>(value: Value) -> Result<T, Vec<Fault>> {
+    serde_json::from_value(value).map_err(|e| vec![Fault { field: "draft".into(), says: format!("{e}.") }])
+}

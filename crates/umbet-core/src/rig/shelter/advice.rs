@@ -1,0 +1,164 @@
+//! What to change, what to mind, and where the figures are from.
+
+use super::draft::{Gives, Shelter};
+use super::forces::{ForceInput, Forces};
+use super::lengths::{PEGGED_M, purchase_run_m};
+use super::looks::Bearing;
+use super::pitch::Geometry;
+use super::site::{Between, remarks};
+use crate::rig::Part;
+use crate::rig::tighten::{Tighten, set_by, stretch_m};
+use crate::units::{Length, Reader};
+use crate::words::capital;
+
+/// Least margin of a ridge at its knot in a gust (common practice: a third of the strength for what is looked at).
+const LEAST_RIDGE: f64 = 3.0;
+/// Ground one sitter wants, m² (common practice: a mat and a bag).
+const PLACE_M2: f64 = 0.9;
+/// A ridge that hangs lower than this share of its span looks slack.
+const LOW: f64 = 0.08;
+/// Rain that stands on a panel is worth saying from here, newtons.
+const POOL_N: f64 = 5.0;
+/// A purchase longer than this wants the slack hauled in by hand first, metres.
+const LONG_PURCHASE_M: f64 = 1.2;
+
+/// What to change, where something is out of reason.
+pub fn change(input: &ForceInput<'_>, between: &Between, f: &Forces, parts: &[Part], reader: &Reader) -> Vec<String> {
+    let ForceInput { shelter, geometry: g, blow } = *input;
+    let mut all = in_the_way(shelter, between, g);
+    all.extend(strength(shelter, f, parts));
+    all.extend(blow.remark(shelter.pitch).map(str::to_owned));
+    let wanted = PLACE_M2 * f64::from(shelter.people);
+    if g.floor_m2 < wanted {
+        all.push(format!(
+            "Dry ground is {:.1} m², and {} want {wanted:.1}: a larger cover, or fewer under it.",
+            g.floor_m2, shelter.people
+        ));
+    }
+    if f.sag_m.high > LOW * g.span_m {
+        all.push("The ridge hangs low in its middle: pull harder, use a purchase, or bring the anchors nearer.".into());
+    }
+    if f.pool_n.high > POOL_N {
+        all.push(format!(
+            "Rain may stand on it, up to {:.0} kg: let one corner down, pitch it steeper, or draw the eaves tighter.",
+            (f.pool_n.high / 9.81).ceil()
+        ));
+    }
+    all.extend(travel(shelter, g, reader));
+    let nylon = shelter.ridge_cord.kind.material == "nylon";
+    if nylon || shelter.cover.stretches_wet {
+        let what = if nylon { "Nylon cord stretches in rain" } else { "This cover slackens in rain" };
+        all.push(format!("{what}: tighten ridge and guys again after the first wetting, and before dark."));
+    }
+    all
+}
+
+/// What stands where the cover would lie.
+fn in_the_way(shelter: &Shelter, between: &Between, g: &Geometry) -> Vec<String> {
+    let bearing = Bearing::of(shelter, between);
+    let under = |at: [f64; 2]| {
+        let o = &g.outline;
+        let crossed = (0..o.len()).filter(|&i| {
+            let (a, b) = (o[i], o[(i + 1) % o.len()]);
+            (a[1] > at[1]) != (b[1] > at[1]) && at[0] < a[0] + (at[1] - a[1]) / (b[1] - a[1]) * (b[0] - a[0])
+        });
+        crossed.count() % 2 == 1
+    };
+    let others = shelter
+        .anchors
+        .iter()
+        .enumerate()
+        .filter(|(i, _)| !between.anchors.contains(i) || !shelter.pitch.needs_two_anchors());
+    others
+        .filter(|(_, a)| under(bearing.local(a.at_m)))
+        .map(|(_, a)| {
+            format!(
+                "{} stands where the cover would lie: turn it another way, or take another anchor.",
+                capital(&a.name)
+            )
+        })
+        .collect()
+}
+
+fn strength(shelter: &Shelter, f: &Forces, parts: &[Part]) -> Vec<String> {
+    let mut all = Vec::new();
+    let margin = |id: &str| parts.iter().find(|p| p.id == id).map(|p| p.margin);
+    if margin("ridge").is_some_and(|m| m.low < LEAST_RIDGE) {
+        let what = if shelter.pitch.needs_two_anchors() { "ridge" } else { "line to the peak" };
+        all.push(format!(
+            "In this wind the {what} is used to more than a third: thicker cord, a lower pitch, or let it sag more."
+        ));
+    }
+    if shelter.split && f.set_n.high > shelter.cover.bears_n.low {
+        all.push("Tightened so hard the cover’s own ends may tear: a split ridge pulls through them. Pull less, or run one line through.".into());
+    }
+    if parts.first().is_some_and(|p| p.margin.high < 1.0) {
+        all.push(format!(
+            "It does not stand in gusts of {:.0} m/s: pitch it lower, out of the wind, or strike it.",
+            f.gust_ms
+        ));
+    }
+    all
+}
+
+/// A cord that stretches far uses up a purchase's travel.
+fn travel(shelter: &Shelter, g: &Geometry, reader: &Reader) -> Option<String> {
+    if shelter.tighten != Tighten::Looped || !shelter.pitch.needs_two_anchors() {
+        return None;
+    }
+    let m = |m: f64| reader.length(Length::from_m(m));
+    let set = set_by(shelter.tighten, &shelter.ridge_cord, shelter.pull_n);
+    let (stretches, run) = (stretch_m(&shelter.ridge_cord, g.span_m, set.high), purchase_run_m(shelter, g));
+    (run > LONG_PURCHASE_M).then(|| {
+        format!(
+            "The cord stretches up to {} while it is hauled: make the purchase’s loop {} from the anchor, haul the slack in by hand first, or take cord that stretches less.",
+            m(stretches),
+            m(run)
+        )
+    })
+}
+
+/// Nothing on the list makes the part chosen give first.
+pub fn no_remedy(shelter: &Shelter, g: &Geometry) -> String {
+    let guyed = g.guys.iter().any(|guy| guy.run_m > PEGGED_M);
+    match shelter.gives {
+        Gives::Hitch if !guyed => "Pegged down itself it has no guy and no hitch: the peg or the cover gives.".into(),
+        Gives::Guy if !guyed => "Pegged down itself it has no guy to part: the peg or the cover gives.".into(),
+        gives => format!(
+            "No hitch and no cord of the list makes {} give first here: change the ground, the cover or the pitch.",
+            gives.words()
+        ),
+    }
+}
+
+/// What to mind.
+pub fn cautions(shelter: &Shelter, between: &Between, g: &Geometry) -> Vec<String> {
+    let mut all = remarks(shelter, between);
+    if neck_height(shelter, g) {
+        all.push("Neck height: rag on the line.".into());
+    }
+    all.push("Stand clear of a tight line; never straddle it. Never hang a person from it.".into());
+    all.push("Estimates. The maker’s rating and local rules decide; no fire under a coated sheet.".into());
+    all
+}
+
+/// Somebody walks into it in the dark.
+pub fn neck_height(shelter: &Shelter, g: &Geometry) -> bool {
+    (1.1..1.9).contains(&g.ridge_m) && shelter.pitch.needs_two_anchors()
+}
+
+/// Sources and assumptions.
+pub fn known_from() -> Vec<String> {
+    [
+        "Wind: v = 0.836 B^1.5 m/s (WMO), gusts 1.4 times that (handbooks, recalled), q = ½ρv².",
+        "Cloth: a panel bellied as a parabola pulls p b / (8 r) a metre at its edges, r 0.10 to 0.15 of its width b, and what presses on it goes half to ridge, half to eave; a guy pulls along itself so hard that it holds the cloth’s pull, and what it leaves goes to the ridge. All forces add up to nothing.",
+        "Pressure: 0.3 to 0.9 q on a panel, 0.6 to 1.2 q into an open side, 0.2 to 0.6 q along the ridge (canopy roofs, recalled).",
+        "Rain stands where a panel that rises by t over its width hangs r of it and 4r > t (r 0.02 to 0.06, common practice).",
+        "Ridge: the load lies where the cover is; forces balance, and the line is as long as its tension stretches it.",
+        "Tightening: P(1 + e₁ + e₁e₂), e = exp(−μπ) (Euler–Eytelwein).",
+        "Pegs, tie points, slipping hitches: common practice and makers’ data, as bands. Lean on yours and see.",
+        "Anchors: M = σπd³/32 with 30 to 55 MPa for green wood (wood handbooks, recalled); a picket by its peg, √2 times the line.",
+    ]
+    .map(str::to_owned)
+    .into()
+}

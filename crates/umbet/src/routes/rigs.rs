@@ -1,0 +1,347 @@
+//! Rigs of every kind: begun, worked out and drawn, put on paper, kept with a job.
+
+use crate::error::{Error, Problem};
+use crate::export::pdf::to_pdf;
+use crate::extract::{Body, Path};
+use crate::state::App;
+use crate::store::{KeptRig, KitCord};
+use axum::Json;
+use axum::extract::State;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use umbet_core::draw::to_svg;
+use umbet_core::rig::{
+    DRAWING_WIDTH, Dragged, Given, Hank, Impossible, Planned, Planner, Rig, RigField, RigPlan, pages, shown, typed,
+};
+use umbet_core::situation::Fault;
+use utoipa::ToSchema;
+
+/// A kind of rig that can be planned.
+#[derive(Serialize, ToSchema)]
+pub struct RigKind {
+    /// Id, part of addresses.
+    kind: String,
+    /// Its name.
+    name: String,
+}
+
+/// What a rig of one kind is begun from.
+#[derive(Serialize, ToSchema)]
+pub struct RigStart {
+    /// Id, part of addresses.
+    kind: String,
+    /// Its name.
+    name: String,
+    /// A draft to begin with; its shape is the planner's own.
+    #[schema(value_type = Object)]
+    draft: Value,
+    /// What there is to choose from.
+    #[schema(value_type = Object)]
+    stock: Value,
+}
+
+/// A rig as it is asked about, and how large it is drawn.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RigInput {
+    /// The draft.
+    #[schema(value_type = Object)]
+    draft: Value,
+    /// Width of the drawings, pixels.
+    #[serde(default = "usual_width")]
+    #[schema(minimum = 320, maximum = 2000)]
+    width: f64,
+    /// Head of the sheet.
+    #[serde(default)]
+    #[schema(max_length = 80)]
+    title: Option<String>,
+}
+
+fn usual_width() -> f64 {
+    868.0
+}
+
+/// One drawing, to scale.
+#[derive(Serialize, ToSchema)]
+pub struct RigDrawing {
+    /// Stable id.
+    id: String,
+    /// Its heading.
+    name: String,
+    /// The picture.
+    svg: String,
+}
+
+/// A rig worked out, or why it does not go.
+#[derive(Serialize, ToSchema)]
+pub struct RigView {
+    /// Why it does not go, and what to change.
+    impossible: Option<String>,
+    /// The plan.
+    plan: Option<RigPlan>,
+    /// What only its own kind has.
+    #[schema(value_type = Object)]
+    own: Value,
+    /// The drawings.
+    drawings: Vec<RigDrawing>,
+    /// Numbers of the draft, each in the reader's unit.
+    fields: Vec<RigField>,
+}
+
+/// One number of a draft, as it was typed.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TypedNumber {
+    /// The draft.
+    #[schema(value_type = Object)]
+    draft: Value,
+    /// Its place in the draft.
+    #[schema(max_length = 80)]
+    at: String,
+    /// What was typed, in the reader's unit.
+    #[schema(max_length = 40)]
+    text: String,
+}
+
+/// Something dragged on a drawing.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct DraggedThing {
+    /// The draft.
+    #[schema(value_type = Object)]
+    draft: Value,
+    /// Width of the drawings, pixels.
+    #[schema(minimum = 320, maximum = 2000)]
+    width: f64,
+    /// The drawing.
+    drawing: String,
+    /// Where it stood on it, pixels.
+    from: [f64; 2],
+    /// Where it is put.
+    to: [f64; 2],
+}
+
+/// A draft that was changed; none where nothing was there to change.
+#[derive(Serialize, ToSchema)]
+pub struct ChangedDraft {
+    /// The draft.
+    #[schema(value_type = Object)]
+    draft: Value,
+}
+
+/// Reads what was asked.
+fn read(planner: &Planner, input: &RigInput) -> Result<Box<dyn Rig>, Error> {
+    let mut faults = Vec::new();
+    if !(input.width.is_finite() && (320.0..=2000.0).contains(&input.width)) {
+        faults.push(Fault { field: "width".into(), says: "Width of the drawings: 320 to 2000 pixels.".into() });
+    }
+    if input.title.as_ref().is_some_and(|t| t.chars().count() > 80) {
+        faults.push(Fault { field: "title".into(), says: "Keep the head of the sheet to 80 characters.".into() });
+    }
+    match (planner.read)(input.draft.clone()) {
+        Ok(rig) if faults.is_empty() => Ok(rig),
+        Ok(_) => Err(Error::Unusable(faults)),
+        Err(more) => Err(Error::Unusable(faults.into_iter().chain(more).collect())),
+    }
+}
+
+/// Cord there is.
+async fn hanks(app: &App) -> Result<Vec<Hank>, Error> {
+    let kit = KitCord::list(&app.store).await?;
+    Ok(kit.into_iter().map(|c| Hank { name: c.name, kind: c.kind, length_m: c.length_m }).collect())
+}
+
+/// Works a rig out with the kit's cord and the person's habits.
+async fn work_out(
+    app: &App,
+    planner: &Planner,
+    input: &RigInput,
+    width: f64,
+) -> Result<Result<Planned, Impossible>, Error> {
+    let kit = hanks(app).await?;
+    let (habits, reader) = (app.habits(), app.settings().reader());
+    let rig = read(planner, input)?;
+    Ok(rig.plan(&Given { kit: &kit, habits: &habits, reader: &reader, width }))
+}
+
+/// Kinds of rig there are.
+#[utoipa::path(
+    get, operation_id = "rig_kinds", path = "/api/rigs",
+    responses((status = 200, description = "Kinds of rig that can be planned", body = Vec<RigKind>))
+)]
+pub async fn kinds(State(app): State<App>) -> Json<Vec<RigKind>> {
+    Json(app.planners().iter().map(|p| RigKind { kind: p.kind.into(), name: p.name.into() }).collect())
+}
+
+/// What a rig of this kind is begun from.
+#[utoipa::path(
+    get, operation_id = "begin_rig", path = "/api/rigs/{kind}", params(("kind" = String, Path, description = "Kind of rig")),
+    responses(
+        (status = 200, description = "A draft to begin with, and what there is to choose from", body = RigStart),
+        (status = 404, description = "No such kind", body = Problem)
+    )
+)]
+pub async fn begin(State(app): State<App>, Path(kind): Path<String>) -> Result<Json<RigStart>, Error> {
+    let p = app.planner(&kind)?;
+    let draft = (p.begin)(&app.habits());
+    Ok(Json(RigStart { kind: p.kind.into(), name: p.name.into(), draft, stock: (p.stock)() }))
+}
+
+/// Works out a rig and draws it.
+#[utoipa::path(
+    post, operation_id = "plan_rig", path = "/api/rigs/{kind}", params(("kind" = String, Path, description = "Kind of rig")),
+    request_body = RigInput,
+    responses(
+        (status = 200, description = "The rig, or why it does not go", body = RigView),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such kind", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn plan(
+    State(app): State<App>,
+    Path(kind): Path<String>,
+    Body(input): Body<RigInput>,
+) -> Result<Json<RigView>, Error> {
+    let planner = app.planner(&kind)?;
+    let planned = work_out(&app, planner, &input, input.width).await?;
+    let fields = shown(&input.draft, &(planner.fields)(&input.draft), &app.settings().reader());
+    Ok(Json(match planned {
+        Err(why) => RigView { impossible: Some(why.0), plan: None, own: Value::Null, drawings: Vec::new(), fields },
+        Ok(p) => RigView {
+            fields,
+            impossible: None,
+            drawings: p
+                .drawings
+                .iter()
+                .map(|d| RigDrawing { id: d.id.into(), name: d.name.into(), svg: to_svg(&d.scene, None) })
+                .collect(),
+            plan: Some(p.plan),
+            own: p.own,
+        },
+    }))
+}
+
+/// The draft with one number typed, in the reader's unit.
+#[utoipa::path(
+    post, operation_id = "type_number", path = "/api/rigs/{kind}/typed", params(("kind" = String, Path, description = "Kind of rig")),
+    request_body = TypedNumber,
+    responses(
+        (status = 200, description = "The draft with it", body = ChangedDraft),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such kind", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "No number, or none of the draft", body = Problem)
+    )
+)]
+pub async fn type_number(
+    State(app): State<App>,
+    Path(kind): Path<String>,
+    Body(input): Body<TypedNumber>,
+) -> Result<Json<ChangedDraft>, Error> {
+    let planner = app.planner(&kind)?;
+    let (fields, reader) = ((planner.fields)(&input.draft), app.settings().reader());
+    let draft = typed(input.draft, &fields, &input.at, &input.text, &reader);
+    Ok(Json(ChangedDraft { draft: draft.map_err(|f| Error::Unusable(vec![f]))? }))
+}
+
+/// The draft with something dragged on a drawing.
+#[utoipa::path(
+    post, operation_id = "move_thing", path = "/api/rigs/{kind}/moved", params(("kind" = String, Path, description = "Kind of rig")),
+    request_body = DraggedThing,
+    responses(
+        (status = 200, description = "The draft with it moved", body = ChangedDraft),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such kind", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Nothing there that can be moved", body = Problem)
+    )
+)]
+pub async fn move_thing(
+    State(app): State<App>,
+    Path(kind): Path<String>,
+    Body(input): Body<DraggedThing>,
+) -> Result<Json<ChangedDraft>, Error> {
+    let planner = app.planner(&kind)?;
+    let kit = hanks(&app).await?;
+    let (habits, reader) = (app.habits(), app.settings().reader());
+    let given = Given { kit: &kit, habits: &habits, reader: &reader, width: input.width.clamp(320.0, 2000.0) };
+    let dragged = Dragged { drawing: &input.drawing, from: input.from, to: input.to };
+    let draft = (planner.moved)(&input.draft, &given, &dragged);
+    let draft = draft.ok_or_else(|| Error::fault("from", "Nothing that can be moved stands there."))?;
+    Ok(Json(ChangedDraft { draft }))
+}
+
+/// The sheet, as PDF.
+#[utoipa::path(
+    post, operation_id = "rig_sheet", path = "/api/rigs/{kind}/sheet.pdf", params(("kind" = String, Path, description = "Kind of rig")),
+    request_body = RigInput,
+    responses(
+        (status = 200, description = "The sheet", body = Vec<u8>, content_type = "application/pdf"),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such kind", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason, or it does not go", body = Problem)
+    )
+)]
+pub async fn sheet(
+    State(app): State<App>,
+    Path(kind): Path<String>,
+    Body(input): Body<RigInput>,
+) -> Result<Response, Error> {
+    let planner = app.planner(&kind)?;
+    let planned = work_out(&app, planner, &input, DRAWING_WIDTH).await?;
+    let planned = planned.map_err(|why| Error::fault("draft", why.0))?;
+    let pages = pages(&planned, input.title.as_deref().unwrap_or(planner.name));
+    let pdf = tokio::task::spawn_blocking(move || to_pdf(&pages)).await.map_err(anyhow::Error::from)??;
+    let headers = [
+        (header::CONTENT_TYPE, "application/pdf".to_owned()),
+        (header::CONTENT_DISPOSITION, format!("attachment; filename=\"{}.pdf\"", planner.kind)),
+    ];
+    Ok((headers, pdf).into_response())
+}
+
+/// The rig of this kind planned for a job.
+#[utoipa::path(
+    get, operation_id = "kept_rig", path = "/api/jobs/{id}/rigs/{kind}",
+    params(("id" = i64, Path, description = "Job"), ("kind" = String, Path, description = "Kind of rig")),
+    responses(
+        (status = 200, description = "The rig, and what is ticked off", body = KeptRig),
+        (status = 400, description = "Not a number", body = Problem),
+        (status = 404, description = "None is planned for this job", body = Problem)
+    )
+)]
+pub async fn kept(State(app): State<App>, Path((id, kind)): Path<(i64, String)>) -> Result<Json<KeptRig>, Error> {
+    let planner = app.planner(&kind)?;
+    KeptRig::of_job(&app.store, id, planner).await?.map(Json).ok_or(Error::Missing("rig"))
+}
+
+/// Keeps a rig with a job.
+#[utoipa::path(
+    put, operation_id = "keep_rig", path = "/api/jobs/{id}/rigs/{kind}",
+    params(("id" = i64, Path, description = "Job"), ("kind" = String, Path, description = "Kind of rig")),
+    request_body = KeptRig,
+    responses(
+        (status = 200, description = "Kept", body = KeptRig),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 404, description = "No such job or kind", body = Problem),
+        (status = 409, description = "Another window changed it first", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "Values out of reason", body = Problem)
+    )
+)]
+pub async fn keep(
+    State(app): State<App>,
+    Path((id, kind)): Path<(i64, String)>,
+    Body(input): Body<KeptRig>,
+) -> Result<Json<KeptRig>, Error> {
+    Ok(Json(input.keep(&app.store, id, app.planner(&kind)?).await?))
+}

@@ -1,0 +1,42 @@
+//! What a site is read from: waypoints and the weather.
+
+use crate::error::{Error, Problem};
+use crate::extract::Body;
+use crate::forecast::{Forecast, Forecasts, Simulated};
+use crate::gpx::{self, Waypoint};
+use axum::Json;
+use serde::Deserialize;
+use utoipa::ToSchema;
+
+/// A GPX file, sent as text.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct GpxInput {
+    /// The file's text.
+    #[schema(max_length = 60000)]
+    gpx: String,
+}
+
+/// Waypoints of a GPX file as places on the site.
+#[utoipa::path(
+    post, operation_id = "read_gpx", path = "/api/gpx", request_body = GpxInput,
+    responses(
+        (status = 200, description = "Waypoints, metres east and north of the first", body = Vec<Waypoint>),
+        (status = 400, description = "Cannot be read", body = Problem),
+        (status = 413, description = "Larger than 64 kB", body = Problem),
+        (status = 415, description = "Not sent as JSON", body = Problem),
+        (status = 422, description = "No waypoints in it", body = Problem)
+    )
+)]
+pub async fn read_gpx(Body(input): Body<GpxInput>) -> Result<Json<Vec<Waypoint>>, Error> {
+    Ok(Json(gpx::read(&input.gpx)?))
+}
+
+/// Wind and rain over the next days.
+#[utoipa::path(
+    get, operation_id = "forecast", path = "/api/forecast",
+    responses((status = 200, description = "The next three days", body = Forecast))
+)]
+pub async fn forecast() -> Json<Forecast> {
+    Json(Simulated.next_days(jiff::Timestamp::now()))
+}

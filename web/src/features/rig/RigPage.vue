@@ -1,0 +1,119 @@
+<script setup lang="ts">
+// Rig: from the site to the last peg, of whatever kind. Said, drawn to scale, then its knots, its cord, its order.
+import { useMediaQuery, useResizeObserver } from '@vueuse/core'
+import { computed, onMounted, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import IconSite from '~icons/lucide/footprints'
+import IconPrint from '~icons/lucide/printer'
+import IconRedo from '~icons/lucide/redo-2'
+import IconUndo from '~icons/lucide/undo-2'
+import { useHabits } from '../../app/habits'
+import { useKeys } from '../../app/keys'
+import { useSituation } from '../choose/situation'
+import CutList from './CutList.vue'
+import JointList from './JointList.vue'
+import KeepWith from './KeepWith.vue'
+import PartBars from './PartBars.vue'
+import StepList from './StepList.vue'
+import { kindOf } from './kinds'
+import { useRig } from './rig'
+import '../../styles/rig.css'
+
+const route = useRoute()
+const habits = useHabits()
+const rig = useRig()
+const situation = useSituation()
+const missing = ref('')
+const frame = ref<HTMLElement>()
+const plan = computed(() => rig.plan)
+const kind = computed(() => kindOf(rig.kind))
+const wide = useMediaQuery('(min-width: 901px)')
+const site = computed(() => `${route.path.replace(/\/$/, '')}/site`)
+const others = computed(() => (rig.kind === 'line' ? { to: '/rig/shelter', says: 'A shelter' } : { to: '/rig/line', says: 'One line alone' }))
+
+async function open() {
+  missing.value = ''
+  try {
+    const job = route.params.job ? Number(route.params.job) : undefined
+    await Promise.all([rig.open(String(route.params.kind ?? 'shelter'), job), job === undefined ? undefined : situation.atJob(job)])
+  } catch (e) {
+    missing.value = (e as Error).message
+  }
+}
+onMounted(open)
+watch(() => route.path, open)
+watch(() => habits.changes, () => void rig.judge())
+useResizeObserver(frame, ([e]) => e && rig.drawnAt(e.contentRect.width))
+
+useKeys([
+  { key: 'z', says: 'Undo the last change to the rig', run: () => void rig.undo() },
+  { key: 'y', says: 'Do it again', run: () => void rig.redo() },
+])
+
+/** Where on a drawing the pointer is, in the drawing's own pixels. */
+let held: [number, number] | undefined
+function place(e: PointerEvent): [number, number] | undefined {
+  const svg = (e.currentTarget as HTMLElement).querySelector('svg')
+  const matrix = svg?.getScreenCTM()
+  if (!svg || !matrix) return undefined
+  const at = new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse())
+  return [at.x, at.y]
+}
+function grab(e: PointerEvent) {
+  held = place(e)
+  ;(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId)
+}
+function letGo(e: PointerEvent, drawing: string) {
+  const [from, to] = [held, place(e)]
+  held = undefined
+  if (from && to && Math.hypot(from[0] - to[0], from[1] - to[1]) > 3) void rig.drag(drawing, from, to)
+}
+</script>
+
+<template>
+  <section v-if="missing" class="page"><h1>{{ missing }}</h1><p class="mt-3"><RouterLink to="/jobs">All jobs</RouterLink></p></section>
+  <div v-else-if="rig.draft && rig.start && rig.view" class="rig">
+    <div class="speech">
+      <h1 class="visually-hidden">{{ rig.start.name }}</h1>
+      <p class="sentence line-say rig-say"><component :is="kind.sentence" /></p>
+      <p class="rig-tools">
+        <RouterLink v-if="plan?.order.length" class="btn btn-tar" :to="site"><IconSite class="i" /> On site</RouterLink>
+        <BButton class="btn-tab" :disabled="!rig.canUndo" @click="rig.undo"><IconUndo class="i" /> Undo</BButton>
+        <BButton class="btn-tab" :disabled="!rig.canRedo" @click="rig.redo"><IconRedo class="i" /> Again</BButton>
+        <BButton class="btn-tab" :disabled="!plan" @click="rig.sheet()"><IconPrint class="i" /> Sheet, PDF</BButton>
+        <KeepWith :job="rig.job" :kind="rig.kind" />
+        <RouterLink class="btn btn-tab" :to="others.to">{{ others.says }}</RouterLink>
+      </p>
+    </div>
+    <p v-if="rig.newer" class="trouble" role="alert">Another window changed this rig first; what you changed here is not kept yet. <BButton class="btn-tab" @click="rig.settle(true)">Go on from theirs</BButton> <BButton class="btn-tab" @click="rig.settle(false)">Keep mine</BButton></p>
+    <p v-if="rig.trouble" class="trouble" role="alert">{{ rig.trouble }}</p>
+    <div class="rig-cols">
+      <div ref="frame" class="rig-draw cloth rope">
+        <p v-if="rig.view.impossible" class="rig-not" role="alert"><b class="v no">Does not go</b> {{ rig.view.impossible }}</p>
+        <template v-for="d in rig.view.drawings" :key="d.id">
+          <h2>{{ d.name }}</h2>
+          <!-- eslint-disable-next-line vue/no-v-html: the server escapes every word of a drawing -->
+          <div :class="`drawn drawn-${d.id}`" @pointerdown="grab" @pointerup="letGo($event, d.id)" v-html="d.svg" />
+        </template>
+        <component :is="kind.site" />
+        <div v-if="plan" class="rig-below">
+          <details v-if="plan.joints.length" :open="wide"><summary>Knots</summary><JointList :joints="plan.joints" /></details>
+          <details v-if="plan.cuts.length" :open="wide"><summary>Cut</summary><CutList :cuts="plan.cuts" :needs="plan.needs" /></details>
+          <details v-if="plan.order.length" class="whole" open><summary>Order</summary><StepList :plan="plan" /></details>
+          <component :is="kind.more" />
+        </div>
+      </div>
+      <aside v-if="plan" class="rig-side">
+        <ul v-if="plan.change.length" class="line-change"><li v-for="c in plan.change" :key="c"><b class="v no">Mind</b> {{ c }}</li></ul>
+        <PartBars :plan="plan" />
+        <component :is="kind.side" />
+        <h2>Measured out</h2>
+        <ul><li v-for="m in plan.measures" :key="m">{{ m }}</li></ul>
+        <h2>Cautions</h2>
+        <ul><li v-for="c in plan.cautions" :key="c">{{ c }}</li></ul>
+        <details><summary>Known from</summary><ul class="sub"><li v-for="k in plan.known_from" :key="k">{{ k }}</li></ul></details>
+      </aside>
+      <aside v-else class="rig-side"><component :is="kind.side" /></aside>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,27 @@
+// What a kind of rig adds to the page that all share; a kind that adds nothing needs no line here.
+import type { Component } from 'vue'
+import AnySentence from './AnySentence.vue'
+import LineSentence from './line/LineSentence.vue'
+import LineSide from './line/LineSide.vue'
+import CordSentence from './shelter/CordSentence.vue'
+import ShelterMore from './shelter/ShelterMore.vue'
+import ShelterSentence from './shelter/ShelterSentence.vue'
+import ShelterSite from './shelter/ShelterSite.vue'
+
+export interface Kind {
+  /** The sentence it is said in. */
+  sentence: Component
+  /** Beneath the drawings: what the site is read from. */
+  site?: Component
+  /** Beside them: cord, tightening. */
+  side?: Component
+  /** At the foot. */
+  more?: Component
+}
+
+const KINDS: Record<string, Kind> = {
+  shelter: { sentence: ShelterSentence, site: ShelterSite, side: CordSentence, more: ShelterMore },
+  line: { sentence: LineSentence, side: LineSide },
+}
+
+export const kindOf = (kind: string): Kind => KINDS[kind] ?? { sentence: AnySentence }
