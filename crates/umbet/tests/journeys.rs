@@ -131,7 +131,8 @@ async fn every_screen_can_be_used_by_everyone() {
             "/knots/own",
             "/prove",
             "/prove/tied",
-            "/jobs/2/rig",
+            "/jobs/2/rig/shelter",
+            "/jobs/2/rig/shelter/site",
             "/rig/line",
             "/knots/bowline?way=1&step=2",
         ] {
@@ -174,7 +175,8 @@ async fn a_phone_is_enough() {
         "/knots/own",
         "/prove",
         "/prove/tied",
-        "/rig",
+        "/rig/shelter",
+        "/rig/shelter/site",
         "/rig/line",
         "/knots/butterfly?way=2&step=2",
         "/cord",
@@ -286,17 +288,17 @@ async fn knots_are_found_compared_turned_and_added() {
 async fn a_line_follows_what_is_said_of_it() {
     let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
     goto(&b, &s, "/rig/line").await;
-    b.see(".line-draw svg[aria-label*='8.00 m']").await;
-    b.type_into("input[aria-label='Span, metres']", "12").await;
+    b.see(".rig-draw svg[aria-label*='8.00 m']").await;
+    b.type_into("input[aria-label='Span, m']", "12").await;
     b.keys(Key::Tab).await;
-    b.see(".line-draw svg[aria-label*='12.0']").await;
-    b.type_into("input[aria-label='Span, metres']", "900").await;
+    b.see(".rig-draw svg[aria-label*='12.0']").await;
+    b.type_into("input[aria-label='Span, m']", "900").await;
     b.keys(Key::Tab).await;
-    b.see_words(".trouble", "between 1 and 60").await;
-    b.press(".line-say .btn", "Undo").await;
-    b.see(".line-draw svg[aria-label*='12.0']").await;
+    b.see_words(".trouble", "Span: 1 to 60 m").await;
+    b.press(".rig-tools .btn", "Undo").await;
+    b.see(".rig-draw svg[aria-label*='12.0']").await;
     b.driver.refresh().await.expect("it loads again");
-    b.see(".line-draw svg[aria-label*='12.0']").await;
+    b.see(".rig-draw svg[aria-label*='12.0']").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
 

@@ -31,7 +31,7 @@ const SHOTS: &[Shot] = &[
     ("knot-turned.png", "/knots/clove-hitch?step=6&turned=1", 1280, 800, false, &[]),
     ("right-and-wrong.png", "/knots/reef/wrong?wrong=B4-6", 1280, 800, false, &[]),
     ("side-by-side.png", "/knots?by=built&pair=clove-hitch,constrictor", 1280, 800, false, &[]),
-    ("rig.png", "/jobs/2/rig", 1280, 800, false, &[]),
+    ("rig.png", "/jobs/2/rig/shelter", 1280, 800, false, &[]),
     ("spot-the-mistake.png", "/prove", 1280, 800, false, &[]),
     ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),
     ("cord.png", "/cord", 1280, 800, false, &[]),

@@ -372,8 +372,13 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
     let words_at = [head[0] + 10.0, f64::midpoint(head[1], over[1]) + 6.0];
     items.extend(dimension(head, over, words_at, Anchor::Start, &w.headroom));
     let peak = page(l.ridge[0]);
-    let pull_at = if l.both { [f.origin[0] + 14.0, top + 21.0] } else { [peak[0] + 14.0, peak[1] - 8.0] };
-    items.push(text("lab halo", pull_at, Anchor::Start, &w.pull));
+    let (pull_at, anchor) = if l.both {
+        // Under the span, where the line hangs lowest.
+        ([f64::midpoint(f.origin[0], page([l.span_m, 0.0, 0.0])[0]), top + 21.0], Anchor::Middle)
+    } else {
+        ([peak[0] + 14.0, peak[1] - 8.0], Anchor::Start)
+    };
+    items.push(text("lab halo", pull_at, anchor, &w.pull));
     if let Some([first, second]) = &w.flag {
         let x = l.ridge[1][0] + 0.22;
         let [x, y] = page([x, 0.0, l.hung_at(x)]);

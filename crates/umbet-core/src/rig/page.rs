@@ -14,7 +14,9 @@ const EDGE: f64 = 44.0;
 /// Height of a line of small words.
 const LINE: f64 = 19.0;
 /// Characters of small words that go on a line across the page.
-const ACROSS: usize = 88;
+const ACROSS: usize = 100;
+/// The same of bold ones.
+const BOLD: usize = 84;
 /// Width the drawings of a sheet are made for.
 pub const DRAWING_WIDTH: f64 = PAGE[0] - 2.0 * 12.0;
 
@@ -98,11 +100,9 @@ pub fn pages(planned: &Planned, title: &str) -> Vec<Scene> {
     let mut sheet = Sheet::new(title);
     sheet.lines(EDGE, &plan.said, ACROSS);
     planned.drawings.iter().for_each(|d| sheet.picture(d));
-    list(&mut sheet, "Measured out", &plan.measures);
     gives(&mut sheet, plan);
     list(&mut sheet, "Mind", &plan.change);
-    sheet.turn();
-    sheet.head("Cut, tie, in this order");
+    list(&mut sheet, "Measured out", &plan.measures);
     cuts(&mut sheet, plan);
     knots(&mut sheet, plan);
     steps(&mut sheet, "Rig", &plan.order);
@@ -125,6 +125,9 @@ fn gives(sheet: &mut Sheet, plan: &RigPlan) {
 }
 
 fn cuts(sheet: &mut Sheet, plan: &RigPlan) {
+    if !plan.cuts.is_empty() {
+        sheet.heading("Cut");
+    }
     for c in &plan.cuts {
         let sum: Vec<String> = c.items.iter().map(|i| format!("{} {}", i.words, i.of)).collect();
         let [metres, feet, spans] = &c.words;
@@ -135,11 +138,11 @@ fn cuts(sheet: &mut Sheet, plan: &RigPlan) {
             .map_or_else(String::new, |f| f.to_lowercase().collect::<String>() + &c.name[f.len_utf8()..]);
         let head = format!("{} × {name}, {}: {metres} ({feet}, {spans})", c.times, c.cord_name);
         sheet.room(3.0 * LINE);
-        for line in wrapped(&head, ACROSS - 6) {
+        for line in wrapped(&head, BOLD) {
             sheet.text("lab", EDGE, &line);
             sheet.y += LINE;
         }
-        sheet.lines(EDGE + 14.0, &sum.join(" + "), ACROSS);
+        sheet.lines(EDGE + 14.0, &sum.join(" + "), ACROSS - 5);
     }
     if !plan.needs.is_empty() {
         sheet.lines(EDGE, &format!("And {}.", plan.needs.join("; ")), ACROSS);
@@ -147,8 +150,8 @@ fn cuts(sheet: &mut Sheet, plan: &RigPlan) {
 }
 
 /// Size of one knot's picture, and of one of its moves.
-const KNOT: [f64; 2] = [190.0, 112.0];
-const MOVE: [f64; 2] = [116.0, 84.0];
+const KNOT: [f64; 2] = [180.0, 100.0];
+const MOVE: [f64; 2] = [118.0, 76.0];
 
 /// Each knot once: as it looks tied, and its moves beside it.
 fn knots(sheet: &mut Sheet, plan: &RigPlan) {
@@ -165,6 +168,7 @@ fn knots(sheet: &mut Sheet, plan: &RigPlan) {
 
 fn knot_row(sheet: &mut Sheet, joint: &Joint, knot: &'static Knot) {
     sheet.room(KNOT[1] + 2.0 * LINE);
+    sheet.y += LINE - 6.0;
     let top = sheet.y;
     framed(sheet, [EDGE, top], KNOT, knot, joint, None);
     let x = EDGE + KNOT[0] + 14.0;
@@ -177,7 +181,7 @@ fn knot_row(sheet: &mut Sheet, joint: &Joint, knot: &'static Knot) {
         let place = [at[0] + 2.0, at[1] + MOVE[1] + 15.0];
         sheet.items.push(Item::Text { class: "labn", at: place, anchor: Anchor::Start, text: words });
     }
-    sheet.y = top + KNOT[1] + 10.0;
+    sheet.y = top + KNOT[1] + 8.0;
 }
 
 fn framed(sheet: &mut Sheet, at: [f64; 2], size: [f64; 2], knot: &Knot, joint: &Joint, step: Option<usize>) {

@@ -323,6 +323,14 @@ pub async fn kept(State(app): State<App>, Path((id, kind)): Path<(i64, String)>)
     KeptRig::of_job(&app.store, id, planner).await?.map(Json).ok_or(Error::Missing("rig"))
 }
 
+/// What is ticked off, held to the order of the work; as it was, where the rig does not go now.
+fn in_order(app: &App, planner: &Planner, kept: &KeptRig) -> Result<Vec<String>, Error> {
+    let rig = (planner.read)(kept.draft.clone()).map_err(Error::Unusable)?;
+    let (habits, reader) = (app.habits(), app.settings().reader());
+    let given = Given { kit: &[], habits: &habits, reader: &reader, width: usual_width() };
+    Ok(rig.plan(&given).map_or_else(|_| kept.ticked.clone(), |p| p.plan.in_order(&kept.ticked)))
+}
+
 /// Keeps a rig with a job.
 #[utoipa::path(
     put, operation_id = "keep_rig", path = "/api/jobs/{id}/rigs/{kind}",
@@ -341,7 +349,9 @@ pub async fn kept(State(app): State<App>, Path((id, kind)): Path<(i64, String)>)
 pub async fn keep(
     State(app): State<App>,
     Path((id, kind)): Path<(i64, String)>,
-    Body(input): Body<KeptRig>,
+    Body(mut input): Body<KeptRig>,
 ) -> Result<Json<KeptRig>, Error> {
-    Ok(Json(input.keep(&app.store, id, app.planner(&kind)?).await?))
+    let planner = app.planner(&kind)?;
+    input.ticked = in_order(&app, planner, &input)?;
+    Ok(Json(input.keep(&app.store, id, planner).await?))
 }

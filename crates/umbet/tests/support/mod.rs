@@ -10,6 +10,7 @@ use tempfile::TempDir;
 use tokio::net::TcpListener;
 use tokio::sync::oneshot;
 use umbet::{App, demo, serve, store};
+use umbet_core::rig::{PLANNERS, Planner};
 
 /// A running application; it stops when dropped.
 pub struct Server {
@@ -30,13 +31,22 @@ impl Server {
         Self::start(true).await
     }
 
+    /// With an empty data file and rigs of these kinds alone.
+    pub async fn with_planners(planners: &'static [Planner]) -> Self {
+        Self::start_with(false, planners).await
+    }
+
     async fn start(with_demo: bool) -> Self {
+        Self::start_with(with_demo, PLANNERS).await
+    }
+
+    async fn start_with(with_demo: bool, planners: &'static [Planner]) -> Self {
         let folder = tempfile::tempdir().expect("a folder of its own");
         let store = store::open(&folder.path().join("test.db")).await.expect("the data file opens");
         if with_demo {
             demo::load(&store).await.expect("the demonstration loads");
         }
-        let app = App::new(store).await.expect("the application starts");
+        let app = App::with_planners(store, planners).await.expect("the application starts");
         let listener = TcpListener::bind("127.0.0.1:0").await.expect("a free port");
         let address = listener.local_addr().expect("an address");
         let (stop, stopped) = oneshot::channel::<()>();

@@ -232,12 +232,16 @@ fn said(shelter: &Shelter, between: &Between, given: &Given<'_>) -> String {
     )
 }
 
+/// Heights of the drawings from the side and from above, as shares of their width.
+const SIDE: f64 = 0.345;
+const ABOVE: f64 = 0.472;
+
 impl Rig for Shelter {
     fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let mut p = plan(self, given)?;
         let at = |height: f64| looks(self, &p, [given.width, height], given.reader);
-        let side_scene = side(&at(300.0));
-        let (above_scene, frame) = above(&at(410.0));
+        let side_scene = side(&at(SIDE * given.width));
+        let (above_scene, frame) = above(&at(ABOVE * given.width));
         let bearing = Bearing::of(self, &p.facts.between);
         p.facts.on_page = Some(OnPage { scale: frame.scale, origin: frame.origin, bearing });
         Ok(Planned {
