@@ -29,16 +29,19 @@ fn core(c: &mut Criterion) {
     c.bench_function("read every knot file", |b| b.iter(|| Catalogue::built_in().expect("reads")));
 }
 
-/// Planar-diagram codes of the table, to so many crossings.
-/// The whole plan of a shelter.
+/// The whole plan of a shelter, and the plan with its drawings: what a change on the page waits for.
 fn shelter(c: &mut Criterion) {
-    let draft = umbet_core::rig::shelter::ShelterDraft::of_the_crew();
-    let plan =
-        || umbet_core::rig::shelter::plan(&draft, &[], &umbet_core::situation::Habits::default(), &Reader::default());
-    assert!(plan().is_ok());
-    c.bench_function("plan a shelter", |b| b.iter(|| std::hint::black_box(plan())));
+    use umbet_core::rig::shelter::{Shelter, ShelterDraft, plan};
+    use umbet_core::rig::{Given, Rig};
+    let shelter = Shelter::read(&ShelterDraft::of_the_crew()).expect("the crew's own reads");
+    let (habits, reader) = (umbet_core::situation::Habits::default(), Reader::default());
+    let given = Given { kit: &[], habits: &habits, reader: &reader, width: 868.0 };
+    assert!(plan(&shelter, &given).is_ok());
+    c.bench_function("plan a shelter", |b| b.iter(|| std::hint::black_box(plan(&shelter, &given)).is_ok()));
+    c.bench_function("plan a shelter and draw it", |b| b.iter(|| Rig::plan(&shelter, &given).is_ok()));
 }
 
+/// Planar-diagram codes of the table, to so many crossings.
 fn codes(most: usize) -> Vec<Vec<[usize; 4]>> {
     let rows = include_str!("../catalogue/tables/knots.csv").lines().filter(|l| !l.starts_with('#'));
     let code = |line: &str| -> Vec<[usize; 4]> {

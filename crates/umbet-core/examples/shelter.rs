@@ -16,11 +16,17 @@ fn main() -> Result<(), Box<dyn std::error::Error>> {
     let kit = [Hank { name: "the hank".into(), kind: "braid-polyester-6".into(), length_m: 20.0 }];
     let shelter = match Shelter::read(&draft) {
         Ok(s) => s,
-        Err(faults) => return Ok(faults.iter().for_each(|f| println!("{}: {}", f.field, f.says))),
+        Err(faults) => {
+            faults.iter().for_each(|f| println!("{}: {}", f.field, f.says));
+            return Ok(());
+        }
     };
     let p = match plan(&shelter, &Given { kit: &kit, habits: &habits, reader: &reader, width: 868.0 }) {
         Ok(p) => p,
-        Err(why) => return Ok(println!("Does not go: {}", why.0)),
+        Err(why) => {
+            println!("Does not go: {}", why.0);
+            return Ok(());
+        }
     };
     println!("{}", p.rig.said);
     let lists =

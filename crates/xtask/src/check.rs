@@ -12,7 +12,7 @@ pub fn check() -> Result<()> {
     say("Formatting");
     cargo(&["fmt", "--all", "--check"])?;
     say("Module direction");
-    direction::check(&root().join("crates/umbet-core/src"))?;
+    direction::check(&root())?;
     say("Lints, warnings as errors");
     cargo(&["clippy", "--workspace", "--all-targets", "--all-features", "--", "-D", "warnings"])?;
     say("Catalogue");

@@ -42,9 +42,7 @@ export class Trouble extends Error {
 }
 
 /** The data of an answer, or a Trouble. */
-export async function got<T>(
-  call: Promise<{ data?: T; error?: unknown; response: Response }>,
-): Promise<T> {
+export async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let answer
   try {
     answer = await call

@@ -1343,6 +1343,8 @@ export interface components {
         Geometry: {
             /** @description Poles that bear the ridge's ends, held back to pegs. */
             backstays: components["schemas"]["Backstay"][];
+            /** @description Its line runs from anchor to anchor. */
+            between_two: boolean;
             /** @description Drip points. */
             drips: components["schemas"]["Drip"][];
             /**

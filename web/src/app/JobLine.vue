@@ -45,13 +45,20 @@ const chevrons = computed(() => Array.from({ length: Math.floor(laid.value / 13)
         <line :x1="laid + 14" :x2="stages.length * step" y1="18" y2="18" class="nx" />
         <path class="nxh" :d="`M${stages.length * step + 4} 10l16 8-16 8z`" />
       </svg>
-      <RouterLink v-for="(s, i) in stages" :key="s.id" :to="s.to" :class="{ done: i < reached, here: i === reached, ahead: i > reached }" :aria-current="i === reached ? 'step' : undefined">
+      <RouterLink
+        v-for="(s, i) in stages"
+        :key="s.id"
+        :to="s.to"
+        :class="{ done: i < reached, here: i === reached, ahead: i > reached }"
+        :aria-current="i === reached ? 'step' : undefined">
         <span>{{ s.says }}</span>
       </RouterLink>
     </nav>
     <nav class="aside" aria-label="Beside the job">
       <RouterLink to="/knots">Knots</RouterLink>
     </nav>
-    <RouterLink class="habits" to="/habits" :aria-current="route.name === 'habits' ? 'page' : undefined"><IconHabits /><span>Habits</span></RouterLink>
+    <RouterLink class="habits" to="/habits" :aria-current="route.name === 'habits' ? 'page' : undefined"
+      ><IconHabits /><span>Habits</span></RouterLink
+    >
   </header>
 </template>

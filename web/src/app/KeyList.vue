@@ -12,7 +12,9 @@ const named: Record<string, string> = { ArrowRight: '→', ArrowLeft: '←' }
   <BModal v-model="open" title="Keys" no-footer>
     <dl class="keys">
       <template v-for="k in active" :key="k.key">
-        <dt><kbd>{{ named[k.key] ?? k.key }}</kbd></dt>
+        <dt>
+          <kbd>{{ named[k.key] ?? k.key }}</kbd>
+        </dt>
         <dd>{{ k.says }}</dd>
       </template>
     </dl>

@@ -105,13 +105,18 @@ const observer = new ResizeObserver(([entry]) => {
 onMounted(() => frame.value && observer.observe(frame.value))
 onBeforeUnmount(() => observer.disconnect())
 // Asked again only when what is asked for has changed, not when a parent merely says it again.
-watch(() => JSON.stringify([props, habits.settings.hand, habits.changes]), () => void draw())
+watch(
+  () => JSON.stringify([props, habits.settings.hand, habits.changes]),
+  () => void draw(),
+)
 </script>
 
 <template>
   <div ref="frame" class="figure" :aria-busy="busy">
-    <!-- eslint-disable-next-line vue/no-v-html: the server escapes every word of a drawing -->
+    <!-- eslint-disable-next-line vue/no-v-html -- the server escapes every word of a drawing -->
     <div v-if="markup && !failed" class="figure-in rope" v-html="markup" @click="press" @keydown.enter="press" @keydown.space="press" />
-    <p v-if="failed" class="figure-failed">The drawing did not come. <BButton variant="link" class="p-0" @click="draw">Ask again</BButton></p>
+    <p v-if="failed" class="figure-failed">
+      The drawing did not come. <BButton variant="link" class="p-0" @click="draw">Ask again</BButton>
+    </p>
   </div>
 </template>

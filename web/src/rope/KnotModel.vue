@@ -32,7 +32,17 @@ onBeforeUnmount(() => stage?.end())
 
 <template>
   <div class="model">
-    <div v-show="!still" ref="frame" class="model-in" role="img" :aria-label="`${says}, in space: drag to turn it`" tabindex="0" @keydown.left.stop.prevent="stage?.turn(-1, 0)" @keydown.right.stop.prevent="stage?.turn(1, 0)" @keydown.up.stop.prevent="stage?.turn(0, -1)" @keydown.down.stop.prevent="stage?.turn(0, 1)" />
+    <div
+      v-show="!still"
+      ref="frame"
+      class="model-in"
+      role="img"
+      :aria-label="`${says}, in space: drag to turn it`"
+      tabindex="0"
+      @keydown.left.stop.prevent="stage?.turn(-1, 0)"
+      @keydown.right.stop.prevent="stage?.turn(1, 0)"
+      @keydown.up.stop.prevent="stage?.turn(0, -1)"
+      @keydown.down.stop.prevent="stage?.turn(0, 1)" />
     <slot v-if="still" />
   </div>
 </template>

@@ -1,7 +1,22 @@
 // Three.js, loaded only where a knot is turned. Colours come from the page's own dyes.
 import {
-  AmbientLight, CatmullRomCurve3, Color, BoxGeometry, CylinderGeometry, DirectionalLight, DoubleSide, FrontSide, Group, Mesh,
-  MeshLambertMaterial, PerspectiveCamera, Scene, SphereGeometry, TubeGeometry, Vector3, WebGLRenderer,
+  AmbientLight,
+  CatmullRomCurve3,
+  Color,
+  BoxGeometry,
+  CylinderGeometry,
+  DirectionalLight,
+  DoubleSide,
+  FrontSide,
+  Group,
+  Mesh,
+  MeshLambertMaterial,
+  PerspectiveCamera,
+  Scene,
+  SphereGeometry,
+  TubeGeometry,
+  Vector3,
+  WebGLRenderer,
 } from 'three'
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js'
 import type { Model } from '../api/client'
@@ -67,7 +82,12 @@ export class Stage {
       this.knot.add(end)
     })
     for (const pole of model.poles) {
-      const material = new MeshLambertMaterial({ color: dye(shape === 'rope' ? '--u-sheet' : '--u-wood'), transparent: true, opacity: 0.72, depthWrite: false })
+      const material = new MeshLambertMaterial({
+        color: dye(shape === 'rope' ? '--u-sheet' : '--u-wood'),
+        transparent: true,
+        opacity: 0.72,
+        depthWrite: false,
+      })
       const post = new Mesh(bar(pole.radius, shape === 'square'), material)
       if (pole.axis === 'x') post.rotation.z = Math.PI / 2
       if (pole.axis === 'z') post.rotation.x = Math.PI / 2

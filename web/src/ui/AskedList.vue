@@ -7,6 +7,9 @@ defineProps<{ answer: KnotAnswer }>()
 
 <template>
   <dl v-if="answer.asked.length" class="asked">
-    <div v-for="q in answer.asked" :key="q.asks"><dt>{{ q.asks }}</dt><dd>{{ q.says }}</dd></div>
+    <div v-for="q in answer.asked" :key="q.asks">
+      <dt>{{ q.asks }}</dt>
+      <dd>{{ q.says }}</dd>
+    </div>
   </dl>
 </template>

@@ -28,7 +28,9 @@ const chevrons = Array.from({ length: 26 }, (_, i) => 6 + i * 13)
       <path v-for="p in parts.slice(1)" :key="p.of" :d="`M${p.from} 26v12`" class="dim" />
     </svg>
     <figcaption>
-      <span v-for="p in parts" :key="p.of"><b>{{ p.words }}</b> {{ p.of }}</span>
+      <span v-for="p in parts" :key="p.of"
+        ><b>{{ p.words }}</b> {{ p.of }}</span
+      >
     </figcaption>
   </figure>
 </template>

@@ -3,5 +3,7 @@ defineProps<{ says: string }>()
 </script>
 
 <template>
-  <div class="pennant" role="note"><span>{{ says }}</span></div>
+  <div class="pennant" role="note">
+    <span>{{ says }}</span>
+  </div>
 </template>

@@ -16,7 +16,9 @@ const reasons = computed(() => [...props.answer.mends.map((m) => m.because), ...
   <ul class="reasons">
     <li v-for="r in reasons" :key="r.rule + r.says">
       {{ r.says }}
-      <span v-for="n in r.numbers" :key="n.of" class="number">{{ n.of }} <b>{{ n.words }}</b></span>
+      <span v-for="n in r.numbers" :key="n.of" class="number"
+        >{{ n.of }} <b>{{ n.words }}</b></span
+      >
       <small class="sub">{{ title(r.source) }}</small>
     </li>
   </ul>

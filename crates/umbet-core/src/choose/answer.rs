@@ -3,8 +3,9 @@
 
 use super::candidate::Grade;
 use super::case::Case;
+use super::finding::{Asked, Finding, Reason, Weight};
 use super::judge::Judged;
-use super::rules::{Finding, Weight, strength::times_words};
+use super::rules::strength::times_words;
 use super::{next, rank};
 use crate::knot::Mend;
 use crate::knot::{Knot, Stands, Untie, catalogue};
@@ -24,30 +25,6 @@ pub enum Verdict {
     FitsIf,
     /// Does not fit.
     DoesNotFit,
-}
-
-/// A number in a reason.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct NumberWords {
-    /// What it measures.
-    pub of: String,
-    /// In the reader's measures.
-    pub words: String,
-}
-
-/// Why, in a sentence.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Reason {
-    /// The rule that says so.
-    pub rule: String,
-    /// The sentence.
-    pub says: String,
-    /// The numbers behind it.
-    pub numbers: Vec<NumberWords>,
-    /// Source id.
-    pub source: String,
 }
 
 /// A mend in words.
@@ -138,16 +115,6 @@ pub struct KnotAnswer {
     pub asked: Vec<Asked>,
     /// Changes the drawing shows, by name.
     pub drawn_with: Vec<Mend>,
-}
-
-/// A question about an answer, and what there is to say.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-pub struct Asked {
-    /// The question.
-    pub asks: String,
-    /// The answer.
-    pub says: String,
 }
 
 /// A cord too weak for the pull.
@@ -360,7 +327,7 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
     let c = &j.candidate;
     let r = &case.reader;
     let need = j.need.map(|n| n.cautious).filter(|n| n.is_finite());
-    let left = case.strength_left(c);
+    let left = c.strength_left(case);
     let cord = c.cord(case);
     let leaves = &c.knot.entry.release.leaves;
     Facts {

@@ -1,11 +1,12 @@
 //! A knot's facts while it is judged, changed by the mends made to it.
 
 use super::case::Case;
+use crate::cord::Stiffness;
 use crate::hold::{Element, Network, On};
 use crate::knot::{Knot, Mend, Onto, Stands, Tail, Usage, Wear};
 use crate::object::Finish;
-use crate::situation::{Shape, Task};
-use crate::units::Length;
+use crate::situation::{Manner, Shape, Task};
+use crate::units::{Band, Length};
 use crate::usage::{Taken, ends, tail_length, taken};
 use serde::{Deserialize, Serialize};
 
@@ -200,5 +201,41 @@ impl<'a> Candidate<'a> {
         let tails = self.tails(case);
         let tail = if tails.iter().all(|t| t.mm() < 0.5) { Tail { diameters: 0.0, least_m: 0.0 } } else { self.tail };
         taken(&self.usage, tail, &self.ends(case), girth)
+    }
+}
+
+impl Candidate<'_> {
+    /// Strength left at the weakest section, both ends of the estimate.
+    pub fn strength_left(&self, case: &Case<'_>) -> Band {
+        let kept = self.knot.entry.strength.kept;
+        let first = case.s.cord.at_knot(kept);
+        match case.s.second.map(|second| second.at_knot(kept)) {
+            Some(second) if second.low < first.low => second,
+            _ => first,
+        }
+    }
+
+    /// How it bears the way it is pulled here; what moves by itself swings and jerks whatever else is said.
+    pub fn wear(&self, case: &Case<'_>) -> Wear {
+        let stiff =
+            self.knot.entry.grip.slack_stiff.filter(|_| case.stiffness() == Stiffness::Stiff && !self.secured());
+        let slack = stiff.map_or(self.slack, |s| s.max(self.slack));
+        let said = match case.s.manner {
+            Manner::Steady => Wear::Stays,
+            Manner::Swinging => self.swinging,
+            Manner::Jerking => self.jerking,
+            Manner::SlackAndTight => slack,
+            Manner::Flogging => self.jerking.max(slack),
+        };
+        if case.s.object.moves { said.max(self.swinging).max(self.jerking) } else { said }
+    }
+
+    /// The pull is so great a share of what the knotted cord bears that what jams has jammed; in thin wet cord sooner
+    /// (common practice).
+    pub fn heavy(&self, case: &Case<'_>) -> bool {
+        const THIN_MM: f64 = 6.0;
+        let thin_and_wet = case.s.cord.wet && case.s.cord.diameter.mm() < THIN_MM;
+        let share = if thin_and_wet { 12.0 } else { 6.0 };
+        !case.s.drawn_up_only() && case.s.force.n() > self.strength_left(case).low / share
     }
 }

@@ -1,11 +1,9 @@
 //! A situation with the numbers and the habits every rule asks for.
 
-use super::candidate::Candidate;
 use super::reached_for::{Class, class_of};
 use crate::cord::Stiffness;
-use crate::knot::Wear;
 use crate::object::{Finish, object_kind, surface};
-use crate::situation::{Manner, Shape, Situation, Task, UsedCord, Way};
+use crate::situation::{Manner, Shape, Situation, Task, Way};
 use crate::units::{Band, Force, Reader};
 
 /// A situation with the numbers every rule asks for.
@@ -82,40 +80,6 @@ impl<'a> Case<'a> {
         }
         let shocks = matches!(self.s.manner, Manner::Jerking | Manner::Flogging);
         if shocks || self.s.object.moves || self.s.overhead { SHOCK } else { STEADY }
-    }
-
-    /// Strength left at the weakest section, both ends of the estimate.
-    pub fn strength_left(&self, c: &Candidate<'_>) -> Band {
-        let kept = c.knot.entry.strength.kept;
-        let one = |cord: &UsedCord| cord.at_knot(kept);
-        let first = one(&self.s.cord);
-        match &self.s.second {
-            Some(second) if one(second).low < first.low => one(second),
-            _ => first,
-        }
-    }
-
-    /// How a knot bears the way it is pulled here; what moves by itself swings and jerks whatever else is said.
-    pub fn wear(&self, c: &Candidate<'_>) -> Wear {
-        let stiff = c.knot.entry.grip.slack_stiff.filter(|_| self.stiffness() == Stiffness::Stiff && !c.secured());
-        let slack = stiff.map_or(c.slack, |s| s.max(c.slack));
-        let said = match self.s.manner {
-            Manner::Steady => Wear::Stays,
-            Manner::Swinging => c.swinging,
-            Manner::Jerking => c.jerking,
-            Manner::SlackAndTight => slack,
-            Manner::Flogging => c.jerking.max(slack),
-        };
-        if self.s.object.moves { said.max(c.swinging).max(c.jerking) } else { said }
-    }
-
-    /// The pull is so great a share of what the knotted cord bears that what jams has jammed; in thin wet cord sooner
-    /// (common practice).
-    pub fn heavy(&self, c: &Candidate<'_>) -> bool {
-        const THIN_MM: f64 = 6.0;
-        let thin_and_wet = self.s.cord.wet && self.s.cord.diameter.mm() < THIN_MM;
-        let share = if thin_and_wet { 12.0 } else { 6.0 };
-        !self.s.drawn_up_only() && self.s.force.n() > self.strength_left(c).low / share
     }
 
     /// The object in words that stand after `a` or alone: `smooth steel`, `a rough-barked post`, `the rope`.

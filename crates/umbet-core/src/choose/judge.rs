@@ -2,8 +2,10 @@
 
 use super::candidate::{Candidate, Grade, Need};
 use super::case::Case;
-use super::rules::{self, Finding, Weight};
+use super::finding::{Finding, Weight};
+use super::rules::{HOLDS, Rule, TIES, refuses};
 use crate::knot::{Knot, Mend, catalogue};
+use std::sync::LazyLock;
 
 /// Most mends made to one knot before it is given up.
 const MOST_MENDS: usize = 4;
@@ -48,10 +50,43 @@ impl<'a> Judged<'a> {
     }
 }
 
+/// Every rule, in the order they are asked.
+pub(super) fn rules() -> &'static [&'static Rule] {
+    static RULES: LazyLock<Vec<&'static Rule>> =
+        LazyLock::new(|| TIES.iter().chain(std::iter::once(&ENOUGH)).chain(HOLDS).collect());
+    &RULES
+}
+
+/// Is a plainer form enough? More turns of the same than are wanted here. It asks what becomes of the plainer one, so it stands
+/// beside the judge and not among the rules.
+static ENOUGH: Rule = Rule {
+    id: "enough",
+    asks: "Is the same with fewer turns enough?",
+    judge: |c, case| {
+        let fewer = catalogue().find(c.knot.entry.more_of.as_deref()?)?;
+        let fewer_does = judge(fewer, case);
+        let refused = fewer_does.refusal.as_ref().map(|f| f.rule);
+        let no_more_mends = fewer_does.mended.len() <= c.mends().len();
+        if !(refused == Some("enough") || refused.is_none() && no_more_mends) {
+            return None;
+        }
+        refuses(
+            "enough",
+            "More turns than are wanted here: the same hitch with fewer of them does.".into(),
+            "Fits a smoother bar, pulled along",
+        )
+    },
+};
+
+/// What a rule says of a candidate.
+fn again(rule: &str, candidate: &Candidate<'_>, case: &Case<'_>) -> Option<String> {
+    rules().iter().find(|r| r.id == rule).and_then(|r| (r.judge)(candidate, case)).map(|f| f.says)
+}
+
 /// What the rules find, weightiest first; nothing is asked behind a refusal.
 fn found(candidate: &Candidate<'_>, case: &Case<'_>) -> Vec<Finding> {
     let mut findings = Vec::new();
-    for rule in rules::ALL {
+    for rule in rules() {
         if let Some(f) = (rule.judge)(candidate, case) {
             let refused = f.weight == Weight::Refuses;
             findings.push(f);
@@ -112,7 +147,7 @@ fn helped<'a>(
         let needed = matches!(f.weight, Weight::Wants(_));
         let mut made = possible.map(|m| (i, *m, candidate.with(*m)));
         let help = made.find(|(_, _, with)| {
-            rules::again(f.rule, with, case).as_ref() != Some(&f.says) && (needed || !asks_more(with, findings, case))
+            again(f.rule, with, case).as_ref() != Some(&f.says) && (needed || !asks_more(with, findings, case))
         });
         if help.is_some() || needed {
             return help;

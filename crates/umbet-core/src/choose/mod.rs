@@ -1,6 +1,6 @@
 //! Choosing: a judge that gives reasons, not a score.
 //!
-//! Every knot is put before every rule of [`rules::ALL`]. A rule is silent, remarks, wishes for a mend,
+//! Every knot is put before every rule of [`rules`]. A rule is silent, remarks, wishes for a mend,
 //! or refuses, always with a sentence, its numbers and its source. A mend wished for is made (if the knot
 //! allows it) and the knot is judged again; a change that makes another knot of the catalogue is not made: that knot is
 //! judged under its own name. What fits is ordered by [`rank`], never by hidden weights. A cord too weak for every knot is
@@ -9,6 +9,7 @@
 mod answer;
 pub(crate) mod candidate;
 mod case;
+mod finding;
 mod judge;
 mod mend;
 mod next;
@@ -21,11 +22,10 @@ mod school;
 mod wishes;
 
 pub use crate::knot::Mend;
-pub use answer::{
-    Answer, Asked, CordRefused, Facts, GiveUp, KnotAnswer, MendWords, NumberWords, Reason, TeachFirst, Verdict,
-};
+pub use answer::{Answer, CordRefused, Facts, GiveUp, KnotAnswer, MendWords, TeachFirst, Verdict};
 pub use candidate::{Candidate, Grade};
 pub use case::Case;
+pub use finding::{Asked, NumberWords, Reason};
 pub use options::{OptionWords, options};
 pub use school::{Matter, WayOfPractice, matters, unknown_names};
 

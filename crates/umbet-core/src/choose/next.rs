@@ -1,7 +1,7 @@
 //! What an instructor is asked next about an answer, and what there is to say.
 
-use super::answer::Asked;
 use super::case::Case;
+use super::finding::Asked;
 use super::judge::{Judged, judge};
 use crate::knot::{Mistake, Untie, catalogue};
 use crate::situation::{Manner, Off, Situation, Stays, Task};
@@ -66,7 +66,7 @@ fn lower(words: &str) -> String {
 
 fn undone(j: &Judged<'_>, case: &Case<'_>) -> String {
     let e = &j.candidate.knot.entry;
-    let after = match (case.heavy(&j.candidate), e.release.untie) {
+    let after = match (j.candidate.heavy(case), e.release.untie) {
         (true, Untie::Easy) => " Even after this pull.",
         (true, Untie::Fair) => " After this pull it takes work.",
         (true, Untie::Jams) => " After this pull it has jammed: a spike.",
@@ -79,7 +79,7 @@ fn undone(j: &Judged<'_>, case: &Case<'_>) -> String {
 /// The weakest link: what it is tied to, or the cord at the knot, or the knot's own grip.
 fn gives_first(j: &Judged<'_>, case: &Case<'_>) -> String {
     let r = &case.reader;
-    let left: Band = case.strength_left(&j.candidate);
+    let left: Band = j.candidate.strength_left(case);
     let kind = case.s.object.kind;
     if case.s.drawn_up_only() {
         return format!("Nothing under what the hand draws up: the cord breaks at {}, est.", r.forces(left));

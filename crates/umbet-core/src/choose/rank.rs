@@ -60,7 +60,7 @@ fn verdict(j: &Judged<'_>, _: &Case<'_>) -> i64 {
     match &j.refusal {
         None => j.needed_mends() as i64,
         // The later the rule that refused it, the nearer it came.
-        Some(f) => 100 + super::rules::ALL.iter().rev().position(|r| r.id == f.rule).unwrap_or(0) as i64,
+        Some(f) => 100 + super::judge::rules().iter().rev().position(|r| r.id == f.rule).unwrap_or(0) as i64,
     }
 }
 
@@ -127,7 +127,7 @@ fn known(j: &Judged<'_>, case: &Case<'_>) -> i64 {
 
 /// Counts only where the load is heavy: after a light one everything unties.
 fn letting_go(j: &Judged<'_>, case: &Case<'_>) -> i64 {
-    if matches!(case.s.off, Off::Never) || !case.heavy(&j.candidate) {
+    if matches!(case.s.off, Off::Never) || !j.candidate.heavy(case) {
         return 0;
     }
     match j.candidate.knot.entry.release.untie {

@@ -2,9 +2,9 @@
 
 use super::labels::{self, COLUMN, Seen, Telltale};
 use super::laid::{Laid, Tip, busy, crossing_indices, first_busy, hardware, laid_before, standing_part};
-use super::object::{self, ObjectLook};
+use super::object;
 use super::rope::{Piece, Run, pieces};
-use super::view::{Fit, View};
+use super::view::{Fit, ObjectLook, View};
 use super::{Anchor, Item, Scene};
 use crate::knot::Knot;
 use crate::knot::meeting::meetings;

@@ -20,11 +20,11 @@ pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, Pulls, draw};
 pub(crate) use labels::wrapped;
 pub use obj::to_obj;
-pub use object::ObjectLook;
 pub use scale::Frame;
 pub use sheet::sheet;
 pub use shelter::{ShelterLooks, ShelterWords, Standing, Stands, above, lowest_eave, side};
 pub use svg::{STANDALONE_STYLE, to_svg};
+pub use view::ObjectLook;
 
 use crate::knot::spline::P2;
 

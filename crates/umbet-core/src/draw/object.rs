@@ -1,23 +1,10 @@
 //! Things rope is made fast to: flat material colour, two ink edges, one telling texture.
 
-use super::view::View;
+use super::view::{ObjectLook, View};
 use super::{Anchor, Item};
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::spline::P2;
 use crate::object::{Look, Section};
-
-/// The object a knot is drawn on.
-#[derive(Debug, Clone, Default)]
-pub struct ObjectLook {
-    /// Radius in rope diameters; as the path was laid out when absent.
-    pub radius: Option<f64>,
-    /// Material.
-    pub look: Look,
-    /// Shape end-on.
-    pub section: Section,
-    /// Its size in words, set beside it.
-    pub dimension: Option<String>,
-}
 
 /// Paints the object itself.
 pub fn paint(pole: &Pole, object: &ObjectLook, view: &View, size: P2) -> Vec<Item> {

@@ -1,10 +1,22 @@
 //! From the path's own coordinates to the page: object fitted, mirrored or seen from behind, framed.
 
-use super::object::ObjectLook;
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::path::KnotPath;
 use crate::knot::spline::{P2, P3, distance};
-use crate::object::Section;
+use crate::object::{Look, Section};
+
+/// The object a knot is drawn on.
+#[derive(Debug, Clone, Default)]
+pub struct ObjectLook {
+    /// Radius in rope diameters; as the path was laid out when absent.
+    pub radius: Option<f64>,
+    /// Material.
+    pub look: Look,
+    /// Shape end-on.
+    pub section: Section,
+    /// Its size in words, set beside it.
+    pub dimension: Option<String>,
+}
 
 /// A continuous change of the drawing plane that makes room for an object of another size.
 ///

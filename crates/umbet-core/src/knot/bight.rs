@@ -1,9 +1,10 @@
 //! Rope that runs back beside itself: a bight pushed through, an eye, a doubled rope.
 
+use super::lay::{
+    BackLeg, Event, Laid, Levels, PathError, Strand, WHOLE_LAYER, find, level_curve, level_step, solve_heights,
+};
 use super::meeting::Meeting;
 use super::notation::{Double, RopeText, Tuck};
-use super::path::solve_heights;
-use super::path::{BackLeg, Event, Laid, Levels, PathError, Strand, WHOLE_LAYER, find, level_curve, level_step};
 use super::spline::{P2, P3, SPACING, catmull_rom, interpolate, left_of, lengths, tangents};
 
 /// Second pass: every tuck becomes two legs and a round tip, then the tail runs on.

@@ -5,6 +5,7 @@ mod catalogue;
 mod drawn;
 mod entry;
 mod facts;
+mod lay;
 pub mod meeting;
 mod mend;
 pub mod notation;

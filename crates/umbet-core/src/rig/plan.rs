@@ -87,6 +87,9 @@ pub trait Rig {
     fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible>;
 }
 
+/// A draft read, or what is out of reason in it.
+pub type ReadRig = Result<Box<dyn Rig>, Vec<Fault>>;
+
 /// A kind of rig that can be planned.
 #[derive(Clone, Copy)]
 pub struct Planner {
@@ -101,7 +104,7 @@ pub struct Planner {
     /// What there is to choose from.
     pub stock: fn() -> Value,
     /// Reads a draft.
-    pub read: fn(Value) -> Result<Box<dyn Rig>, Vec<Fault>>,
+    pub read: fn(Value) -> ReadRig,
     /// The numbers of a draft that can be typed.
     pub fields: fn(&Value) -> Vec<FieldAt>,
     /// The draft with what stands at one place of a drawing put at another; `None` where nothing stands there, or nothing can

@@ -138,8 +138,8 @@ impl Line {
     /// At rest under a load: the level pull is found at which the line, unstretched, is as long as it was before.
     pub fn loaded(&self, load: Load) -> Loaded {
         let slack = self.slack_length_m();
-        let (mut low, mut high) = (1e-6, 100.0 * (self.set_n + self.stiffness_n + load.newtons()));
-        for _ in 0..80 {
+        let (mut low, mut high) = (1e-3, 10.0 * (self.set_n + self.stiffness_n + load.newtons()));
+        for _ in 0..46 {
             let middle = (low * high).sqrt();
             if self.unstretched_m(load, middle) > slack { low = middle } else { high = middle }
         }

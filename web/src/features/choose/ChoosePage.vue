@@ -33,7 +33,10 @@ async function open() {
 }
 onMounted(open)
 watch(() => route.fullPath, open)
-watch(() => habits.changes, () => void situation.judge())
+watch(
+  () => habits.changes,
+  () => void situation.judge(),
+)
 
 const answer = computed(() => situation.choice?.answer)
 const fitting = computed(() => answer.value?.knots.filter((k) => k.verdict !== 'does-not-fit') ?? [])
@@ -64,7 +67,9 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
     </section>
     <template v-else>
       <SentenceBar v-if="situation.choice" :sentence="situation.choice.sentence" :draft="situation.choice.draft" @say="situation.say">
-        <BButton class="btn-bare" variant="link" :disabled="!situation.past.length" @click="situation.undo"><IconUndo class="i" /> Undo</BButton>
+        <BButton class="btn-bare" variant="link" :disabled="!situation.past.length" @click="situation.undo"
+          ><IconUndo class="i" /> Undo</BButton
+        >
       </SentenceBar>
       <p v-if="situation.trouble" class="trouble" role="alert">{{ situation.trouble }}</p>
       <section v-if="answer?.declined" class="page declined">
@@ -72,13 +77,22 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
         <p class="mt-3">{{ answer.declined }}</p>
       </section>
       <section v-if="answer?.cord_refused" class="cord-refused" role="status">
-        <p><b>{{ answer.cord_refused.says }}</b> {{ answer.cord_refused.take }}</p>
+        <p>
+          <b>{{ answer.cord_refused.says }}</b> {{ answer.cord_refused.take }}
+        </p>
       </section>
       <TransitionGroup v-if="situation.choice && !answer?.declined" tag="section" name="rail" class="rail" aria-label="Answers">
         <AnswerColumn
-          v-for="(k, i) in fitting.slice(0, 3)" :key="k.id" :answer="k" :place="i" :drawn="situation.choice.drawn"
-          :compared="compared.includes(k.id)" :taken="situation.joint?.knot === k.id" :flags="[...(answer?.cautions ?? []), ...k.cautions].slice(0, 2)" @take="take(k)" @compare="compare(k.id)"
-        />
+          v-for="(k, i) in fitting.slice(0, 3)"
+          :key="k.id"
+          :answer="k"
+          :place="i"
+          :drawn="situation.choice.drawn"
+          :compared="compared.includes(k.id)"
+          :taken="situation.joint?.knot === k.id"
+          :flags="[...(answer?.cautions ?? []), ...k.cautions].slice(0, 2)"
+          @take="take(k)"
+          @compare="compare(k.id)" />
         <div v-if="!fitting.length" key="nothing" class="nothing">
           <h2>Nothing fits all of this</h2>
           <p>Give up one wish:</p>
@@ -92,9 +106,13 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
       <p v-if="answer?.teach_first" class="teach-first">{{ answer.teach_first.says }}</p>
       <CompareTwo v-if="pair.length === 2 && situation.choice" :pair="pair" :drawn="situation.choice.drawn" @close="compared = []" />
       <GroundStrip
-        v-if="situation.choice && !answer?.declined" :more="fitting.slice(3)" :ground="ground" :compared="compared"
-        :drawn="situation.choice.drawn" @take="take" @compare="compare"
-      />
+        v-if="situation.choice && !answer?.declined"
+        :more="fitting.slice(3)"
+        :ground="ground"
+        :compared="compared"
+        :drawn="situation.choice.drawn"
+        @take="take"
+        @compare="compare" />
       <TakeForm v-if="taking" :answer="taking" @close="taking = undefined" />
     </template>
   </div>

@@ -13,7 +13,12 @@ onMounted(() => {
   head.value?.scrollIntoView({ block: 'center' })
 })
 
-const untie: Record<string, string> = { easy: 'by hand, after any load', fair: 'by hand, with work', jams: 'jams under load', cut: 'has to be cut' }
+const untie: Record<string, string> = {
+  easy: 'by hand, after any load',
+  fair: 'by hand, with work',
+  jams: 'jams under load',
+  cut: 'has to be cut',
+}
 const rows = computed(() => {
   const of = (says: string, value: (k: KnotAnswer) => string) => ({ says, values: props.pair.map(value) })
   const all = [
@@ -45,7 +50,9 @@ const rows = computed(() => {
         <thead>
           <tr>
             <td></td>
-            <th v-for="k in pair" :key="k.id" scope="col"><KnotFigure class="compare-draw" :knot="k.id" :on="drawn" :answer="k" />{{ k.name }}<br /><VerdictMark :answer="k" /></th>
+            <th v-for="k in pair" :key="k.id" scope="col">
+              <KnotFigure class="compare-draw" :knot="k.id" :on="drawn" :answer="k" />{{ k.name }}<br /><VerdictMark :answer="k" />
+            </th>
           </tr>
         </thead>
         <tbody>

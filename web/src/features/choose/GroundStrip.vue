@@ -22,8 +22,14 @@ const rest = computed(() => props.more.length + Math.max(props.ground.length - 4
     </div>
     <ul class="ground-row">
       <li v-for="k in ground.slice(0, 4)" :key="k.id">
-        <RouterLink :to="`/knots/${k.id}`" class="thumb" :aria-label="`How to tie the ${k.name}`"><KnotFigure :knot="k.id" :on="drawn" /></RouterLink>
-        <div><h3>{{ k.name }}</h3><p>{{ k.lead.says }}</p><b v-if="k.would_fit">{{ k.would_fit }}</b></div>
+        <RouterLink :to="`/knots/${k.id}`" class="thumb" :aria-label="`How to tie the ${k.name}`"
+          ><KnotFigure :knot="k.id" :on="drawn"
+        /></RouterLink>
+        <div>
+          <h3>{{ k.name }}</h3>
+          <p>{{ k.lead.says }}</p>
+          <b v-if="k.would_fit">{{ k.would_fit }}</b>
+        </div>
       </li>
     </ul>
     <div v-if="all" class="more">
@@ -32,9 +38,16 @@ const rest = computed(() => props.more.length + Math.max(props.ground.length - 4
         <ul class="list">
           <li v-for="k in more" :key="k.id">
             <div>
-              <h3><RouterLink :to="`/knots/${k.id}`">{{ k.name }}</RouterLink></h3>
+              <h3>
+                <RouterLink :to="`/knots/${k.id}`">{{ k.name }}</RouterLink>
+              </h3>
               <VerdictMark :answer="k" />
-              <p><template v-if="k.mends.length"><b>{{ k.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ k.mends.map((m) => m.says).join(', and ') }}. </template>{{ k.lead.says }}</p>
+              <p>
+                <template v-if="k.mends.length"
+                  ><b>{{ k.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b>
+                  {{ k.mends.map((m) => m.says).join(', and ') }}. </template
+                >{{ k.lead.says }}
+              </p>
             </div>
             <span class="do">
               <BButton class="btn-tab" @click="emit('take', k)">Take this one</BButton>
@@ -46,8 +59,19 @@ const rest = computed(() => props.more.length + Math.max(props.ground.length - 4
       <h2>What does not fit, and why</h2>
       <ul class="list">
         <li v-for="k in ground" :key="k.id">
-          <div><h3><RouterLink :to="`/knots/${k.id}`">{{ k.name }}</RouterLink></h3><p>{{ k.lead.says }} <b v-if="k.would_fit">{{ k.would_fit }}.</b></p></div>
-          <span class="do"><BButton class="btn-bare" variant="link" :pressed="compared.includes(k.id)" @click="emit('compare', k.id)">Compare</BButton></span>
+          <div>
+            <h3>
+              <RouterLink :to="`/knots/${k.id}`">{{ k.name }}</RouterLink>
+            </h3>
+            <p>
+              {{ k.lead.says }} <b v-if="k.would_fit">{{ k.would_fit }}.</b>
+            </p>
+          </div>
+          <span class="do"
+            ><BButton class="btn-bare" variant="link" :pressed="compared.includes(k.id)" @click="emit('compare', k.id)"
+              >Compare</BButton
+            ></span
+          >
         </li>
       </ul>
     </div>

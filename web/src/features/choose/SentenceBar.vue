@@ -34,8 +34,14 @@ async function ask(part: string) {
 }
 const said = (f?: Fragment) => Object.fromEntries((f?.numbers ?? []).map((n) => [n.field, String(n.value)]))
 // What is being typed stays until the sentence says another number.
-watch(() => JSON.stringify(said(here.value)), () => (typedIn.value = said(here.value)))
-watch(() => props.draft, () => open.value && void ask(open.value))
+watch(
+  () => JSON.stringify(said(here.value)),
+  () => (typedIn.value = said(here.value)),
+)
+watch(
+  () => props.draft,
+  () => open.value && void ask(open.value),
+)
 
 function close() {
   const was = open.value
@@ -67,10 +73,20 @@ const gap = (f: Fragment, i: number) => (i > 0 && !/^[.,]/.test(f.words) ? ' ' :
 <template>
   <section class="speech" aria-label="The situation" @keydown.esc="open && close()">
     <p class="sentence">
-      <template v-for="(f, i) in sentence" :key="f.part ?? i">{{ gap(f, i) }}<button
-          v-if="f.part" type="button" class="part" :class="{ open: open === f.part }" :data-part="f.part"
-          :aria-label="`${f.label}: ${f.words}`" :aria-expanded="open === f.part" @click="toggle(f)"
-        >{{ f.words }}</button><template v-else>{{ f.words }}</template></template>
+      <template v-for="(f, i) in sentence" :key="f.part ?? i"
+        >{{ gap(f, i)
+        }}<button
+          v-if="f.part"
+          type="button"
+          class="part"
+          :class="{ open: open === f.part }"
+          :data-part="f.part"
+          :aria-label="`${f.label}: ${f.words}`"
+          :aria-expanded="open === f.part"
+          @click="toggle(f)">
+          {{ f.words }}</button
+        ><template v-else>{{ f.words }}</template></template
+      >
       <slot />
     </p>
     <div v-if="open && here" ref="panel" class="choices">

@@ -54,7 +54,9 @@ async function undo() {
   if (c) await attempt(() => got(api.POST('/api/cords/{id}/restore', { params: { path: { id: c.id } } })))
 }
 const band = (k?: CatalogueWords['cords'][number]) =>
-  k ? `${(k.strength_n.low / 1000).toFixed(1)}${k.strength_n.low === k.strength_n.high ? '' : `–${(k.strength_n.high / 1000).toFixed(1)}`} kN new` : ''
+  k
+    ? `${(k.strength_n.low / 1000).toFixed(1)}${k.strength_n.low === k.strength_n.high ? '' : `–${(k.strength_n.high / 1000).toFixed(1)}`} kN new`
+    : ''
 </script>
 
 <template>
@@ -64,10 +66,19 @@ const band = (k?: CatalogueWords['cords'][number]) =>
     <p v-if="cords && !cords.length" class="mt-3">No cord in the kit yet. Measure one hank and it can be cut.</p>
     <ul class="hanks">
       <li v-for="c in cords ?? []" :key="c.id">
-        <div class="hank-name"><b>{{ c.name }}</b><span class="sub">{{ kind(c.kind)?.name }}, {{ band(kind(c.kind)) }}<template v-if="c.note">. {{ c.note }}</template></span></div>
+        <div class="hank-name">
+          <b>{{ c.name }}</b><span class="sub"
+            >{{ kind(c.kind)?.name }}, {{ band(kind(c.kind)) }}<template v-if="c.note">. {{ c.note }}</template></span
+          >
+        </div>
         <div class="hank-bar" aria-hidden="true"><span :style="{ width: `${(c.length_m / longest) * 100}%` }" /></div>
-        <label class="hank-length"><span class="visually-hidden">Length of {{ c.name }}, m</span><input class="form-control" inputmode="decimal" :value="c.length_m" @change="change(c, $event)" /> m</label>
-        <BButton class="btn-bare" variant="link" @click="remove(c)">Take out<span class="visually-hidden"> {{ c.name }}</span></BButton>
+        <label class="hank-length"
+          ><span class="visually-hidden">Length of {{ c.name }}, m</span
+          ><input class="form-control" inputmode="decimal" :value="c.length_m" @change="change(c, $event)" /> m</label
+        >
+        <BButton class="btn-bare" variant="link" @click="remove(c)"
+          >Take out<span class="visually-hidden"> {{ c.name }}</span></BButton
+        >
       </li>
     </ul>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

@@ -12,11 +12,25 @@ onMounted(async () => {
   knots.value = await got(api.GET('/api/knots'))
 })
 
-const units: [Settings['units'], string][] = [['metric', 'Metres and newtons'], ['imperial', 'Feet and pounds'], ['body', 'Spans, hands, fingers']]
-const hands: [Settings['hand'], string][] = [['right', 'Right'], ['left', 'Left: mirror every drawing']]
-const lights: [Settings['light'], string][] = [['system', 'As this machine'], ['day', 'Day'], ['night', 'Night: spares your eyes']]
+const units: [Settings['units'], string][] = [
+  ['metric', 'Metres and newtons'],
+  ['imperial', 'Feet and pounds'],
+  ['body', 'Spans, hands, fingers'],
+]
+const hands: [Settings['hand'], string][] = [
+  ['right', 'Right'],
+  ['left', 'Left: mirror every drawing'],
+]
+const lights: [Settings['light'], string][] = [
+  ['system', 'As this machine'],
+  ['day', 'Day'],
+  ['night', 'Night: spares your eyes'],
+]
 const measures: [keyof Settings['body'], string][] = [
-  ['arm_span_m', 'Arm span, m'], ['forearm_m', 'Forearm, m'], ['hand_span_mm', 'Hand span, mm'], ['four_fingers_mm', 'Four fingers, mm'],
+  ['arm_span_m', 'Arm span, m'],
+  ['forearm_m', 'Forearm, m'],
+  ['hand_span_mm', 'Hand span, mm'],
+  ['four_fingers_mm', 'Four fingers, mm'],
 ]
 
 const measure = (field: keyof Settings['body'], e: Event) =>
@@ -36,33 +50,84 @@ function know(id: string) {
   <section class="page habits-page">
     <h1>Habits</h1>
     <p v-if="habits.trouble" class="trouble" role="alert">{{ habits.trouble }}</p>
-    <fieldset v-for="[title, field, list] in [['Read in', 'units', units], ['Leading hand', 'hand', hands], ['Light', 'light', lights]] as const" :key="field">
+    <fieldset
+      v-for="[title, field, list] in [
+        ['Read in', 'units', units],
+        ['Leading hand', 'hand', hands],
+        ['Light', 'light', lights],
+      ] as const"
+      :key="field">
       <legend>{{ title }}</legend>
       <div class="tabs">
-        <BButton v-for="[value, says] in list" :key="value" class="btn-tab" :class="{ on: habits.settings[field] === value }" :aria-pressed="habits.settings[field] === value" @click="habits.save({ [field]: value })">{{ says }}</BButton>
+        <BButton
+          v-for="[value, says] in list"
+          :key="value"
+          class="btn-tab"
+          :class="{ on: habits.settings[field] === value }"
+          :aria-pressed="habits.settings[field] === value"
+          @click="habits.save({ [field]: value })"
+          >{{ says }}</BButton
+        >
       </div>
     </fieldset>
     <fieldset v-if="habits.settings.light !== 'day'">
       <legend>Brightness at night, on this device</legend>
-      <label class="dimmer"><span class="visually-hidden">Brightness, per cent</span><input type="range" class="form-range" min="70" max="100" step="5" :value="habits.brightness" @input="habits.dim(Number(($event.target as HTMLInputElement).value))" /> {{ habits.brightness }} %</label>
+      <label class="dimmer"
+        ><span class="visually-hidden">Brightness, per cent</span
+        ><input
+          type="range"
+          class="form-range"
+          min="70"
+          max="100"
+          step="5"
+          :value="habits.brightness"
+          @input="habits.dim(Number(($event.target as HTMLInputElement).value))" />
+        {{ habits.brightness }} %</label
+      >
     </fieldset>
     <fieldset>
       <legend>Your body as a tape</legend>
       <div class="measures">
-        <label v-for="[field, says] in measures" :key="field">{{ says }} <input class="form-control" type="number" step="any" :value="habits.settings.body[field]" @change="measure(field, $event)" /></label>
+        <label v-for="[field, says] in measures" :key="field"
+          >{{ says }}
+          <input class="form-control" type="number" step="any" :value="habits.settings.body[field]" @change="measure(field, $event)"
+        /></label>
       </div>
     </fieldset>
     <fieldset v-for="m in matters" :key="m.id">
       <legend>{{ m.about }}</legend>
       <div class="ways">
-        <BButton class="btn-tab" :class="{ on: !m.way.some((w) => habits.settings.schools.includes(w.id)) }" :aria-pressed="!m.way.some((w) => habits.settings.schools.includes(w.id))" @click="prefer(m, '')">No preference</BButton>
-        <BButton v-for="w in m.way" :key="w.id" class="btn-tab way" :class="{ on: habits.settings.schools.includes(w.id) }" :aria-pressed="habits.settings.schools.includes(w.id)" @click="prefer(m, w.id)"><b>{{ w.name }}</b><small>{{ w.why }}</small></BButton>
+        <BButton
+          class="btn-tab"
+          :class="{ on: !m.way.some((w) => habits.settings.schools.includes(w.id)) }"
+          :aria-pressed="!m.way.some((w) => habits.settings.schools.includes(w.id))"
+          @click="prefer(m, '')"
+          >No preference</BButton
+        >
+        <BButton
+          v-for="w in m.way"
+          :key="w.id"
+          class="btn-tab way"
+          :class="{ on: habits.settings.schools.includes(w.id) }"
+          :aria-pressed="habits.settings.schools.includes(w.id)"
+          @click="prefer(m, w.id)"
+          ><b>{{ w.name }}</b
+          ><small>{{ w.why }}</small></BButton
+        >
       </div>
     </fieldset>
     <fieldset>
       <legend>Knots you know: they come first among equals</legend>
       <div class="ways">
-        <BButton v-for="k in knots" :key="k.id" class="btn-tab" :class="{ on: habits.settings.knows.includes(k.id) }" :aria-pressed="habits.settings.knows.includes(k.id)" @click="know(k.id)">{{ k.name }}</BButton>
+        <BButton
+          v-for="k in knots"
+          :key="k.id"
+          class="btn-tab"
+          :class="{ on: habits.settings.knows.includes(k.id) }"
+          :aria-pressed="habits.settings.knows.includes(k.id)"
+          @click="know(k.id)"
+          >{{ k.name }}</BButton
+        >
       </div>
     </fieldset>
   </section>

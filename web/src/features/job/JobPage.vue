@@ -50,7 +50,9 @@ async function attempt(run: () => Promise<unknown>) {
 async function add() {
   const usual = tasks.value.find((t) => t.task === task.value)?.usual
   if (!usual) return
-  const joint = await got(api.POST('/api/jobs/{id}/joints', { params: { path: { id: id() } }, body: { name: name.value, situation: usual } }))
+  const joint = await got(
+    api.POST('/api/jobs/{id}/joints', { params: { path: { id: id() } }, body: { name: name.value, situation: usual } }),
+  )
   await router.push(`/jobs/${id()}/joints/${joint.id}`)
 }
 
@@ -85,35 +87,66 @@ const print = () => window.print()
 
 <template>
   <section class="page job-page">
-    <p v-if="putAway" class="put-away" role="status">{{ putAway.says }} was put away. <BButton class="btn-tab" @click="undo">Undo</BButton></p>
+    <p v-if="putAway" class="put-away" role="status">
+      {{ putAway.says }} was put away. <BButton class="btn-tab" @click="undo">Undo</BButton>
+    </p>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }} <RouterLink to="/jobs">All jobs</RouterLink></p>
     <p v-else-if="!view && putAway"><RouterLink to="/jobs">All jobs</RouterLink></p>
     <template v-if="view">
       <div class="page-head">
         <div class="titles">
-          <input class="title" aria-label="Name of the job" maxlength="80" :value="view.job.name" @change="rename({ name: value($event) })" />
-          <input class="subtitle" aria-label="Where" placeholder="Where" maxlength="200" :value="view.job.place" @change="rename({ place: value($event) })" />
+          <input
+            class="title"
+            aria-label="Name of the job"
+            maxlength="80"
+            :value="view.job.name"
+            @change="rename({ name: value($event) })" />
+          <input
+            class="subtitle"
+            aria-label="Where"
+            placeholder="Where"
+            maxlength="200"
+            :value="view.job.place"
+            @change="rename({ place: value($event) })" />
         </div>
         <div class="heads">
           <RouterLink class="btn btn-tab" to="/jobs">All jobs</RouterLink>
-          <RouterLink class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/shelter`">{{ view.rigs.includes('shelter') ? 'Its shelter' : 'Rig a shelter' }}</RouterLink>
+          <RouterLink class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/shelter`">{{
+            view.rigs.includes('shelter') ? 'Its shelter' : 'Rig a shelter'
+          }}</RouterLink>
           <BButton class="btn-tab" @click="print"><IconPrint class="i" /> Print</BButton>
           <BButton class="btn-bare" variant="link" @click="removeJob">Put the job away</BButton>
         </div>
       </div>
       <p v-if="view.job.note" class="note">{{ view.job.note }}</p>
       <ol v-if="view.joints.length" class="joints">
-        <JointRow v-for="(j, i) in view.joints" :key="j.joint.id" :view="j" :place="i + 1" :job="view.job.id" @remove="removeJoint(j.joint.id, j.joint.name)" />
+        <JointRow
+          v-for="(j, i) in view.joints"
+          :key="j.joint.id"
+          :view="j"
+          :place="i + 1"
+          :job="view.job.id"
+          @remove="removeJoint(j.joint.id, j.joint.name)" />
       </ol>
-      <ul v-if="view.unreadable.length" class="line-change"><li v-for="u in view.unreadable" :key="u.id"><b class="v no">{{ u.name }}</b> {{ u.says }} <BButton class="btn-tab" @click="removeJoint(u.id, u.name)">Put it away</BButton></li></ul>
+      <ul v-if="view.unreadable.length" class="line-change">
+        <li v-for="u in view.unreadable" :key="u.id">
+          <b class="v no">{{ u.name }}</b> {{ u.says }} <BButton class="btn-tab" @click="removeJoint(u.id, u.name)">Put it away</BButton>
+        </li>
+      </ul>
       <p v-if="!view.joints.length" class="mt-3">No joint yet. Name the first: what is made fast, and to what.</p>
       <div v-if="view.totals.length" class="totals">
         <h2>Cord in the knots</h2>
         <p class="sub">Turns, knots and tails, about a tenth more or less; spans are added when the rig is planned.</p>
-        <ul><li v-for="t in view.totals" :key="t.cord"><b>{{ t.words }}</b> {{ t.cord }} <span class="sub">in {{ t.joints }} {{ t.joints === 1 ? 'knot' : 'knots' }}</span></li></ul>
+        <ul>
+          <li v-for="t in view.totals" :key="t.cord">
+            <b>{{ t.words }}</b> {{ t.cord }} <span class="sub">in {{ t.joints }} {{ t.joints === 1 ? 'knot' : 'knots' }}</span>
+          </li>
+        </ul>
       </div>
       <form class="inline-form no-print" @submit.prevent="add">
-        <label>A new joint <BFormInput v-model="name" required maxlength="80" placeholder="Tag line to the rail" autocomplete="off" /></label>
+        <label
+          >A new joint <BFormInput v-model="name" required maxlength="80" placeholder="Tag line to the rail" autocomplete="off"
+        /></label>
         <label>A line that <BFormSelect v-model="task" :options="tasks.map((t) => ({ value: t.task, text: t.words }))" /></label>
         <BButton type="submit" class="btn-tar">Choose for it</BButton>
       </form>

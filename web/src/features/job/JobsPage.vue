@@ -26,7 +26,11 @@ async function add() {
     <h1>Jobs</h1>
     <ul v-if="jobs?.length" class="jobs">
       <li v-for="j in jobs" :key="j.id">
-        <RouterLink :to="`/jobs/${j.id}`"><b>{{ j.name }}</b><span>{{ j.place }}</span><span class="sub">{{ j.taken }} of {{ j.joints }} joints have a knot</span></RouterLink>
+        <RouterLink :to="`/jobs/${j.id}`"
+          ><b>{{ j.name }}</b
+          ><span>{{ j.place }}</span
+          ><span class="sub">{{ j.taken }} of {{ j.joints }} joints have a knot</span></RouterLink
+        >
       </li>
     </ul>
     <p v-else-if="jobs" class="mt-3">No job yet. Name one, and its joints can be chosen for.</p>

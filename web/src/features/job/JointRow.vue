@@ -13,24 +13,44 @@ const address = computed(() => `/jobs/${props.job}/joints/${props.view.joint.id}
 
 <template>
   <li class="joint">
-    <RouterLink class="joint-draw cloth" :to="view.joint.knot ? `/knots/${view.joint.knot}` : address" :aria-label="view.taken ? `How to tie the ${view.taken.name}` : 'Choose'">
+    <RouterLink
+      class="joint-draw cloth"
+      :to="view.joint.knot ? `/knots/${view.joint.knot}` : address"
+      :aria-label="view.taken ? `How to tie the ${view.taken.name}` : 'Choose'">
       <KnotFigure v-if="view.joint.knot" :knot="view.joint.knot" :on="view.drawn" :answer="view.taken ?? undefined" />
       <span v-else class="dots" aria-hidden="true">· · ·</span>
     </RouterLink>
     <div class="joint-say">
-      <h2><span class="disc">{{ place }}</span> <RouterLink :to="address">{{ view.joint.name }}</RouterLink></h2>
-      <p v-if="view.taken" class="joint-knot"><b>{{ view.taken.name }}</b> <VerdictMark :answer="view.taken" /></p>
-      <p v-else class="joint-knot"><b>No knot taken yet.</b> <template v-if="view.first">{{ view.first }} would be first.</template></p>
-      <p v-if="view.taken?.mends.length"><b>{{ view.taken.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ view.taken.mends.map((m) => m.says).join(', and ') }}.</p>
-      <p v-if="view.taken?.verdict === 'does-not-fit'">{{ view.taken.lead.says }} <template v-if="view.first">{{ view.first }} would be first.</template></p>
-      <p v-if="view.cord_refused"><b>{{ view.cord_refused.says }}</b> {{ view.cord_refused.take }}</p>
+      <h2>
+        <span class="disc">{{ place }}</span> <RouterLink :to="address">{{ view.joint.name }}</RouterLink>
+      </h2>
+      <p v-if="view.taken" class="joint-knot">
+        <b>{{ view.taken.name }}</b> <VerdictMark :answer="view.taken" />
+      </p>
+      <p v-else class="joint-knot">
+        <b>No knot taken yet.</b> <template v-if="view.first">{{ view.first }} would be first.</template>
+      </p>
+      <p v-if="view.taken?.mends.length">
+        <b>{{ view.taken.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ view.taken.mends.map((m) => m.says).join(', and ') }}.
+      </p>
+      <p v-if="view.taken?.verdict === 'does-not-fit'">
+        {{ view.taken.lead.says }} <template v-if="view.first">{{ view.first }} would be first.</template>
+      </p>
+      <p v-if="view.cord_refused">
+        <b>{{ view.cord_refused.says }}</b> {{ view.cord_refused.take }}
+      </p>
       <p class="sub says">{{ view.says }}</p>
       <p v-if="view.joint.note" class="note">{{ view.joint.note }}</p>
     </div>
     <div class="joint-do">
-      <span v-if="view.taken"><b>{{ view.taken.facts.cord_words }}</b><span class="sub"> in the knot</span></span>
+      <span v-if="view.taken"
+        ><b>{{ view.taken.facts.cord_words }}</b
+        ><span class="sub"> in the knot</span></span
+      >
       <BButton class="btn-tab no-print" :to="address">{{ view.taken ? 'Change' : 'Choose' }}</BButton>
-      <BButton class="btn-bare no-print" variant="link" :aria-label="`Put ${view.joint.name} away`" @click="$emit('remove')"><IconTrash class="i" /></BButton>
+      <BButton class="btn-bare no-print" variant="link" :aria-label="`Put ${view.joint.name} away`" @click="$emit('remove')"
+        ><IconTrash class="i"
+      /></BButton>
     </div>
   </li>
 </template>

@@ -109,20 +109,46 @@ function swipe(e: TouchEvent) {
     <section class="tie-draw cloth" :aria-label="knot.name" @touchstart.passive="touch" @touchend.passive="swipe">
       <header class="tie-head">
         <h1>{{ knot.name }}</h1>
-        <p v-if="answer?.mends.length"><b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ answer.mends.map((m) => m.says).join(', and ') }}.</p>
+        <p v-if="answer?.mends.length">
+          <b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ answer.mends.map((m) => m.says).join(', and ') }}.
+        </p>
         <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
         <p v-else class="sub">{{ knot.about }}</p>
       </header>
-      <KnotModel v-if="turning && model" class="tie-figure" :model="model" :step="slid ?? Math.min(step, moves)" :mirrored="leftHand" :shape="object.on.shape" :says="knot.name" @still="still = true"><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" /><p class="still">This browser cannot turn it: a still picture.</p></KnotModel>
+      <KnotModel
+        v-if="turning && model"
+        class="tie-figure"
+        :model="model"
+        :step="slid ?? Math.min(step, moves)"
+        :mirrored="leftHand"
+        :shape="object.on.shape"
+        :says="knot.name"
+        @still="still = true"
+        ><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" />
+        <p class="still">This browser cannot turn it: a still picture.</p></KnotModel
+      >
       <KnotFigure v-else class="tie-figure" :knot="knot.id" v-bind="at(step)" labels :dimensions="!way" :behind="behind" :on="object.on" />
-      <label v-if="turning && !still" class="slide">Along the tying <BFormInput type="range" min="0" :max="moves" step="0.02" :model-value="slid ?? Math.min(step, moves)" @update:model-value="slid = Number($event)" /></label>
+      <label v-if="turning && !still" class="slide"
+        >Along the tying
+        <BFormInput
+          type="range"
+          min="0"
+          :max="moves"
+          step="0.02"
+          :model-value="slid ?? Math.min(step, moves)"
+          @update:model-value="slid = Number($event)"
+      /></label>
       <div class="tie-tools">
         <div class="tabs" role="group" aria-label="Side">
           <BButton class="btn-tab" :class="{ on: !behind }" :aria-pressed="!behind" @click="behind = false">Front</BButton>
           <BButton class="btn-tab" :class="{ on: behind }" :aria-pressed="behind" @click="behind = true">Back</BButton>
         </div>
-        <BButton class="btn-tab" :aria-pressed="turning" :class="{ on: turning }" @click="turn"><IconTurn class="i" /> <span>Turn it</span></BButton>
-        <BButton class="btn-tab" :aria-pressed="leftHand" :class="{ on: leftHand }" @click="hand"><IconMirror class="i" /> <span>Left-handed</span></BButton>
+        <BButton class="btn-tab" :aria-pressed="turning" :class="{ on: turning }" @click="turn"
+          ><IconTurn class="i" /> <span>Turn it</span></BButton
+        >
+        <BButton class="btn-tab" :aria-pressed="leftHand" :class="{ on: leftHand }" @click="hand"
+          ><IconMirror class="i" /> <span>Left-handed</span></BButton
+        >
         <ObjectSizes v-if="knot.on_object" />
       </div>
       <PennantMark v-if="knot.cautions[0]" class="of-tie" :says="knot.cautions[0].say" />
@@ -130,19 +156,37 @@ function swipe(e: TouchEvent) {
     <section class="tie-steps" aria-label="Moves">
       <div v-if="knot.ways.length" class="tabs of-ways" role="group" aria-label="Way of tying it">
         <BButton class="btn-tab" :class="{ on: !way }" :aria-pressed="!way" @click="tie(0)">Along the rope</BButton>
-        <BButton v-for="(w, i) in knot.ways" :key="w.name" class="btn-tab" :class="{ on: i + 1 === wayNumber }" :aria-pressed="i + 1 === wayNumber" @click="tie(i + 1)">{{ w.name }}</BButton>
+        <BButton
+          v-for="(w, i) in knot.ways"
+          :key="w.name"
+          class="btn-tab"
+          :class="{ on: i + 1 === wayNumber }"
+          :aria-pressed="i + 1 === wayNumber"
+          @click="tie(i + 1)"
+          >{{ w.name }}</BButton
+        >
       </div>
       <ol class="strip">
         <li v-for="n in last" :key="n">
           <button type="button" :class="{ here: n === step }" :aria-current="n === step ? 'step' : undefined" @click="go(n)">
-            <b v-if="n <= moves">{{ n }}</b><KnotFigure :knot="knot.id" v-bind="at(n)" :on="object.on" :behind="behind" /><span>{{ short(n) }}</span>
+            <b v-if="n <= moves">{{ n }}</b><KnotFigure :knot="knot.id" v-bind="at(n)" :on="object.on" :behind="behind" /><span>{{
+              short(n)
+            }}</span>
           </button>
         </li>
       </ol>
       <div class="said-step">
-        <p aria-live="polite"><template v-if="done"><small>Tied</small>Draw it up, and check each mark on it.</template><template v-else><small>Move {{ step }} of {{ moves }}</small>{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template></p>
+        <p aria-live="polite">
+          <template v-if="done"><small>Tied</small>Draw it up, and check each mark on it.</template
+          ><template v-else
+            ><small>Move {{ step }} of {{ moves }}</small
+            >{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template
+          >
+        </p>
         <BButton class="btn-tab" :disabled="step === 1" @click="go(step - 1)"><IconBack class="i" /> <span>Before</span></BButton>
-        <BButton v-if="step < last" class="btn-tar next" @click="go(step + 1)"><span>{{ step === last - 1 ? 'See it tied' : 'Next move' }}</span> <IconArrow class="i" /></BButton>
+        <BButton v-if="step < last" class="btn-tar next" @click="go(step + 1)"
+          ><span>{{ step === last - 1 ? 'See it tied' : 'Next move' }}</span> <IconArrow class="i"
+        /></BButton>
         <BButton v-else class="btn-tar next" :to="`/knots/${knot.id}/sheet`"><IconPrint class="i" /> <span>Pocket sheet</span></BButton>
       </div>
     </section>

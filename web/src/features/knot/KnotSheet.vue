@@ -24,14 +24,40 @@ const print = () => window.print()
     <h1>{{ knot.name }}</h1>
     <p class="sub">{{ knot.about }}</p>
     <ol class="sheet-moves">
-      <li v-for="(s, i) in knot.steps" :key="s.short"><KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" /><p><b>{{ i + 1 }}</b> {{ s.say }}</p></li>
-      <li><KnotFigure :knot="knot.id" :on="object.on" /><p><b>Tied</b></p></li>
+      <li v-for="(s, i) in knot.steps" :key="s.short">
+        <KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" />
+        <p>
+          <b>{{ i + 1 }}</b> {{ s.say }}
+        </p>
+      </li>
+      <li>
+        <KnotFigure :knot="knot.id" :on="object.on" />
+        <p><b>Tied</b></p>
+      </li>
     </ol>
     <div class="sheet-foot">
-      <div><h2>Look for</h2><ul><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul></div>
-      <div><h2>Wrong if</h2><ul><li v-for="m in knot.mistakes" :key="m.done">{{ m.done }}: {{ m.makes.toLowerCase() }}</li></ul></div>
-      <div><h2>Lets go</h2><p>{{ knot.lets_go }}</p><p v-for="c in knot.cautions" :key="c.say"><b>{{ c.say }}</b></p></div>
+      <div>
+        <h2>Look for</h2>
+        <ul>
+          <li v-for="t in knot.telltales" :key="t">{{ t }}</li>
+        </ul>
+      </div>
+      <div>
+        <h2>Wrong if</h2>
+        <ul>
+          <li v-for="m in knot.mistakes" :key="m.done">{{ m.done }}: {{ m.makes.toLowerCase() }}</li>
+        </ul>
+      </div>
+      <div>
+        <h2>Lets go</h2>
+        <p>{{ knot.lets_go }}</p>
+        <p v-for="c in knot.cautions" :key="c.say">
+          <b>{{ c.say }}</b>
+        </p>
+      </div>
     </div>
-    <p class="sub small">Not for climbing, rescue, or holding or lifting people. Numbers are estimates; the maker’s rating and local codes decide.</p>
+    <p class="sub small">
+      Not for climbing, rescue, or holding or lifting people. Numbers are estimates; the maker’s rating and local codes decide.
+    </p>
   </section>
 </template>

@@ -33,13 +33,19 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     <ul class="mistakes">
       <li v-for="m in knot.mistakes" :key="m.done">
         <span>{{ m.done }}</span>
-        <b class="v no"><svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true"><path d="M5 5l14 14M19 5L5 19" stroke="currentColor" stroke-width="5" fill="none" /></svg>{{ m.makes }}</b>
+        <b class="v no"
+          ><svg width="20" height="20" viewBox="0 0 24 24" aria-hidden="true">
+            <path d="M5 5l14 14M19 5L5 19" stroke="currentColor" stroke-width="5" fill="none" /></svg
+          >{{ m.makes }}</b
+        >
         <span class="sub">{{ m.so }}</span>
       </li>
     </ul>
     <p><BButton class="btn-tab" :to="`/knots/${knot.id}/wrong`">Right and wrong, drawn</BButton></p>
     <h2>Look for</h2>
-    <ul class="looks told"><li v-for="t in knot.telltales" :key="t">{{ t }}</li></ul>
+    <ul class="looks told">
+      <li v-for="t in knot.telltales" :key="t">{{ t }}</li>
+    </ul>
     <template v-if="cord">
       <h2>Takes {{ cord.words }} of cord</h2>
       <CordBar :items="cord.items" />
@@ -50,23 +56,42 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     <p>Leaves {{ knot.leaves }}.</p>
     <dl class="release">
       <dt>Object gone, ends pulled</dt>
-      <dd><b class="v" :class="knot.release.clear ? 'ok' : 'mid'">{{ knot.release.ends }}</b> <span class="sub">{{ knot.release.because }}</span>
-        <span v-if="knot.release.stays.length" class="stays"><RouterLink v-for="(s, i) in knot.release.stays" :key="i" :to="`/knots/${s}`"><KnotFigure :knot="s" /><span>{{ s.replaceAll('-', ' ') }}</span></RouterLink></span>
+      <dd>
+        <b class="v" :class="knot.release.clear ? 'ok' : 'mid'">{{ knot.release.ends }}</b>
+        <span class="sub">{{ knot.release.because }}</span>
+        <span v-if="knot.release.stays.length" class="stays"
+          ><RouterLink v-for="(s, i) in knot.release.stays" :key="i" :to="`/knots/${s}`"
+            ><KnotFigure :knot="s" /><span>{{ s.replaceAll('-', ' ') }}</span></RouterLink
+          ></span
+        >
       </dd>
-      <dt>Object kept, tail pulled</dt><dd>{{ knot.release.tail }}</dd>
-      <template v-if="knot.release.drawn"><dt>Tail drawn back</dt><dd>{{ knot.release.drawn }}</dd></template>
+      <dt>Object kept, tail pulled</dt>
+      <dd>{{ knot.release.tail }}</dd>
+      <template v-if="knot.release.drawn"
+        ><dt>Tail drawn back</dt>
+        <dd>{{ knot.release.drawn }}</dd></template
+      >
     </dl>
     <p class="sub">This is what the path allows; friction may hold what it lets go.</p>
     <h2>Keeps</h2>
     <p>{{ percent(knot.strength_kept.low) }} to {{ percent(knot.strength_kept.high) }} % of the cord’s strength, est.</p>
     <template v-for="s in knot.schools" :key="s.matter">
       <h2>{{ s.matter }}</h2>
-      <ul class="looks"><li v-for="w in s.ways" :key="w">{{ w }}</li></ul>
+      <ul class="looks">
+        <li v-for="w in s.ways" :key="w">{{ w }}</li>
+      </ul>
     </template>
-    <template v-if="knot.also.length"><h2>Also called</h2><p>{{ knot.also.join(', ') }}</p></template>
+    <template v-if="knot.also.length"
+      ><h2>Also called</h2>
+      <p>{{ knot.also.join(', ') }}</p></template
+    >
     <template v-if="knot.builds_on.length">
       <h2>Builds on</h2>
-      <p><template v-for="(b, i) in knot.builds_on" :key="b"><template v-if="i">, </template><RouterLink :to="`/knots/${b}`">{{ b.replaceAll('-', ' ') }}</RouterLink></template></p>
+      <p>
+        <template v-for="(b, i) in knot.builds_on" :key="b"
+          ><template v-if="i">, </template><RouterLink :to="`/knots/${b}`">{{ b.replaceAll('-', ' ') }}</RouterLink></template
+        >
+      </p>
     </template>
     <h2>Take it along</h2>
     <ul class="files">

@@ -60,7 +60,9 @@ watch(wrong, name, { immediate: true })
 <template>
   <section v-if="knot" class="wrongs">
     <div class="wrongs-head">
-      <BButton class="btn-tab" :to="`/knots/${knot.id}`"><IconBack class="i" /> <span>{{ knot.name }}</span></BButton>
+      <BButton class="btn-tab" :to="`/knots/${knot.id}`"
+        ><IconBack class="i" /> <span>{{ knot.name }}</span></BButton
+      >
       <h1>Right and wrong</h1>
     </div>
     <figure class="wrong-draw cloth">
@@ -69,7 +71,10 @@ watch(wrong, name, { immediate: true })
       <p class="sub">Press a crossing to lay it the other way.</p>
     </figure>
     <figure class="wrong-draw cloth">
-      <figcaption aria-live="polite"><template v-if="wrong"><b class="v no">Wrong</b> {{ (found?.says ?? chosen?.makes ?? '').replace(/\.$/, '') }}</template><template v-else>Nothing changed yet</template></figcaption>
+      <figcaption aria-live="polite">
+        <template v-if="wrong"><b class="v no">Wrong</b> {{ (found?.says ?? chosen?.makes ?? '').replace(/\.$/, '') }}</template
+        ><template v-else>Nothing changed yet</template>
+      </figcaption>
       <KnotFigure v-if="wrong && !trouble" class="wrong-figure" :knot="knot.id" :wrong="wrong" :on="object.on" pressed @press="press" />
       <p v-if="chosen?.so" class="sub">{{ chosen.so }}</p>
       <p v-else-if="found?.near[0]" class="sub">{{ found.near[0].differs }}</p>
@@ -82,11 +87,16 @@ watch(wrong, name, { immediate: true })
         <h2>{{ s.n }} {{ s.short }}</h2>
         <ul>
           <li v-for="m in s.missteps" :key="m.id">
-            <button type="button" :class="{ on: m.id === wrong }" :aria-pressed="m.id === wrong" @click="show(m.id)"><span>{{ m.done }}</span><b>{{ m.makes }}</b></button>
+            <button type="button" :class="{ on: m.id === wrong }" :aria-pressed="m.id === wrong" @click="show(m.id)">
+              <span>{{ m.done }}</span><b>{{ m.makes }}</b>
+            </button>
           </li>
         </ul>
       </template>
     </aside>
   </section>
-  <section v-else-if="trouble" class="page"><h1>{{ trouble }}</h1><p class="mt-3"><RouterLink to="/knots">All knots</RouterLink></p></section>
+  <section v-else-if="trouble" class="page">
+    <h1>{{ trouble }}</h1>
+    <p class="mt-3"><RouterLink to="/knots">All knots</RouterLink></p>
+  </section>
 </template>

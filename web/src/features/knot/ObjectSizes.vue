@@ -11,7 +11,12 @@ function set(field: 'size_mm' | 'cord_mm', event: Event) {
 
 <template>
   <div class="sizes">
-    <label>Object, mm <input class="form-control" type="number" min="5" max="2000" :value="object.on.size_mm" @change="set('size_mm', $event)" /></label>
-    <label>Cord, mm <input class="form-control" type="number" min="1" max="60" step="0.5" :value="object.on.cord_mm" @change="set('cord_mm', $event)" /></label>
+    <label
+      >Object, mm <input class="form-control" type="number" min="5" max="2000" :value="object.on.size_mm" @change="set('size_mm', $event)"
+    /></label>
+    <label
+      >Cord, mm
+      <input class="form-control" type="number" min="1" max="60" step="0.5" :value="object.on.cord_mm" @change="set('cord_mm', $event)"
+    /></label>
   </div>
 </template>

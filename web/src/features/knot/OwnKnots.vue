@@ -43,26 +43,42 @@ async function undo() {
 
 <template>
   <section class="page">
-    <div class="page-head"><h1>Own knots</h1><RouterLink to="/knots">All knots</RouterLink></div>
-    <div v-if="gone" class="put-away"><span>“{{ gone.name }}” is taken away.</span><BButton class="btn-tab" @click="undo">Bring it back</BButton></div>
+    <div class="page-head">
+      <h1>Own knots</h1>
+      <RouterLink to="/knots">All knots</RouterLink>
+    </div>
+    <div v-if="gone" class="put-away">
+      <span>“{{ gone.name }}” is taken away.</span><BButton class="btn-tab" @click="undo">Bring it back</BButton>
+    </div>
     <ul v-if="all.length" class="own">
       <li v-for="k in all" :key="k.id" class="cloth">
         <KnotFigure class="own-figure" :from="`/api/own-knots/${k.id}/figure.svg`" />
         <div>
           <h2>{{ k.name }}</h2>
-          <p v-if="proofs[k.id]">{{ proofs[k.id]!.is }}. <span class="sub">{{ proofs[k.id]!.crossings }} crossings. {{ proofs[k.id]!.leaves }}</span></p>
-          <details><summary>Its path</summary><pre>{{ k.path }}</pre></details>
+          <p v-if="proofs[k.id]">
+            {{ proofs[k.id]!.is }}. <span class="sub">{{ proofs[k.id]!.crossings }} crossings. {{ proofs[k.id]!.leaves }}</span>
+          </p>
+          <details>
+            <summary>Its path</summary>
+            <pre>{{ k.path }}</pre>
+          </details>
           <BButton class="btn-bare ps-0" @click="remove(k)">Take away</BButton>
         </div>
       </li>
     </ul>
     <form class="own-form" @submit.prevent="keep">
       <h2>{{ all.length ? 'Add another' : 'None yet. Write the first' }}</h2>
-      <p class="sub">One rope, its waypoints in rope diameters, o or u wherever it crosses what is already laid. Every knot here offers its own path to begin from.</p>
+      <p class="sub">
+        One rope, its waypoints in rope diameters, o or u wherever it crosses what is already laid. Every knot here offers its own path to
+        begin from.
+      </p>
       <label>Name <BFormInput v-model="fresh.name" maxlength="80" required /></label>
       <label>Path <BFormTextarea v-model="fresh.path" rows="6" required spellcheck="false" /></label>
       <p v-if="trouble" class="trouble m-0" role="alert">{{ trouble }}</p>
-      <div class="do"><BButton type="submit" class="btn-tar">Check and keep</BButton><BButton class="btn-bare" @click="fresh = { name: fresh.name || 'A turn and a half', path: example }">Fill in an example</BButton></div>
+      <div class="do">
+        <BButton type="submit" class="btn-tar">Check and keep</BButton
+        ><BButton class="btn-bare" @click="fresh = { name: fresh.name || 'A turn and a half', path: example }">Fill in an example</BButton>
+      </div>
     </form>
   </section>
 </template>

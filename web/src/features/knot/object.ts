@@ -17,7 +17,11 @@ export const useObject = defineStore('object', () => {
   }
 
   /** It is still the joint's: nothing was changed by hand. */
-  const asJoint = computed(() => Boolean(joint.value) && (['size_mm', 'cord_mm'] as const).every((k) => (k === 'size_mm' && !joint.value?.sized) || on.value[k] === joint.value?.[k]))
+  const asJoint = computed(
+    () =>
+      Boolean(joint.value) &&
+      (['size_mm', 'cord_mm'] as const).every((k) => (k === 'size_mm' && !joint.value?.sized) || on.value[k] === joint.value?.[k]),
+  )
 
   return { on, fit, asJoint }
 })

@@ -24,9 +24,18 @@ const score = ref<KnotScore[]>([])
 const trouble = ref('')
 
 const total = computed(() =>
-  score.value.reduce((t, k) => ({ asked: t.asked + k.asked, named: t.named + k.named, spotted: t.spotted + k.spotted }), { asked: 0, named: 0, spotted: 0 }),
+  score.value.reduce((t, k) => ({ asked: t.asked + k.asked, named: t.named + k.named, spotted: t.spotted + k.spotted }), {
+    asked: 0,
+    named: 0,
+    spotted: 0,
+  }),
 )
-const weak = computed(() => score.value.filter((k) => k.named + k.spotted < 2 * k.asked).sort((a, b) => (a.named + a.spotted) / a.asked - (b.named + b.spotted) / b.asked).slice(0, 4))
+const weak = computed(() =>
+  score.value
+    .filter((k) => k.named + k.spotted < 2 * k.asked)
+    .sort((a, b) => (a.named + a.spotted) / a.asked - (b.named + b.spotted) / b.asked)
+    .slice(0, 4),
+)
 const from = computed(() => {
   const q = new URLSearchParams(family.value ? { family: family.value } : {})
   if (mark.value) q.set('shown', 'true')
@@ -45,7 +54,9 @@ const ask = () =>
   attempt(async () => {
     mark.value = name.value = spot.value = undefined
     const next = crypto.getRandomValues(new Uint32Array(1))[0]!
-    question.value = await got(api.GET('/api/drills/{seed}', { params: { path: { seed: next }, query: family.value ? { family: family.value } : {} } }))
+    question.value = await got(
+      api.GET('/api/drills/{seed}', { params: { path: { seed: next }, query: family.value ? { family: family.value } : {} } }),
+    )
     seed.value = next
   })
 const answer = () =>
@@ -76,7 +87,9 @@ useKeys([
   <div class="drill">
     <section class="drill-draw cloth" aria-label="The drawing">
       <KnotFigure v-if="question" :from="from" as-it-is />
-      <p v-if="question" class="drill-view">{{ question.left_handed ? 'Left-handed' : 'Right-handed' }}, from {{ question.behind ? 'behind' : 'the front' }}</p>
+      <p v-if="question" class="drill-view">
+        {{ question.left_handed ? 'Left-handed' : 'Right-handed' }}, from {{ question.behind ? 'behind' : 'the front' }}
+      </p>
     </section>
     <aside class="drill-ask">
       <ProveTabs />
@@ -85,20 +98,49 @@ useKeys([
         <h1>Meant to be a {{ question.meant.toLowerCase() }}</h1>
         <fieldset :disabled="Boolean(mark)">
           <legend>What is it?</legend>
-          <div class="ways"><BButton v-for="(n, i) in question.names" :key="n" class="btn-tab" :class="{ on: name === i }" :aria-pressed="name === i" @click="name = i">{{ n }}</BButton></div>
+          <div class="ways">
+            <BButton
+              v-for="(n, i) in question.names"
+              :key="n"
+              class="btn-tab"
+              :class="{ on: name === i }"
+              :aria-pressed="name === i"
+              @click="name = i"
+              >{{ n }}</BButton
+            >
+          </div>
         </fieldset>
         <fieldset :disabled="Boolean(mark)">
           <legend>Where did it go wrong?</legend>
           <div class="ways">
-            <BButton v-for="n in question.spots" :key="n" class="btn-tab spot" :class="{ on: spot === n }" :aria-pressed="spot === n" @click="spot = n">{{ n }}</BButton>
+            <BButton
+              v-for="n in question.spots"
+              :key="n"
+              class="btn-tab spot"
+              :class="{ on: spot === n }"
+              :aria-pressed="spot === n"
+              @click="spot = n"
+              >{{ n }}</BButton
+            >
             <BButton class="btn-tab" :class="{ on: spot === 0 }" :aria-pressed="spot === 0" @click="spot = 0">Nowhere</BButton>
           </div>
         </fieldset>
         <div v-if="mark" class="drill-mark" aria-live="polite">
-          <p><b class="v" :class="mark.name_right ? 'ok' : 'no'">{{ mark.name_right ? 'Named right' : `It is: ${mark.is}` }}</b></p>
-          <p><b class="v" :class="mark.spot_right ? 'ok' : 'no'">{{ mark.spot_right ? 'Place right' : mark.spot ? `It was place ${mark.spot}` : 'Nothing is wrong with it' }}</b></p>
+          <p>
+            <b class="v" :class="mark.name_right ? 'ok' : 'no'">{{ mark.name_right ? 'Named right' : `It is: ${mark.is}` }}</b>
+          </p>
+          <p>
+            <b class="v" :class="mark.spot_right ? 'ok' : 'no'">{{
+              mark.spot_right ? 'Place right' : mark.spot ? `It was place ${mark.spot}` : 'Nothing is wrong with it'
+            }}</b>
+          </p>
           <p>{{ mark.says }}</p>
-          <div class="do"><BButton class="btn-tar" @click="ask">Another</BButton><BButton class="btn-tab" :to="mark.wrong ? `/knots/${mark.knot}/wrong?wrong=${mark.wrong}` : `/knots/${mark.knot}`">{{ mark.wrong ? 'See both' : 'Open it' }}</BButton></div>
+          <div class="do">
+            <BButton class="btn-tar" @click="ask">Another</BButton
+            ><BButton class="btn-tab" :to="mark.wrong ? `/knots/${mark.knot}/wrong?wrong=${mark.wrong}` : `/knots/${mark.knot}`">{{
+              mark.wrong ? 'See both' : 'Open it'
+            }}</BButton>
+          </div>
         </div>
         <BButton v-else class="btn-tar" :disabled="!ready" @click="answer">Mark it</BButton>
       </template>
@@ -107,7 +149,12 @@ useKeys([
         <template v-if="total.asked">
           <h2>{{ total.asked }} answered</h2>
           <p>{{ total.named }} named right, {{ total.spotted }} places found.</p>
-          <p v-if="weak.length">Look again at <template v-for="(k, i) in weak" :key="k.knot"><template v-if="i">, </template><RouterLink :to="`/knots/${k.knot}`">{{ k.knot.replaceAll('-', ' ') }}</RouterLink></template>.</p>
+          <p v-if="weak.length">
+            Look again at
+            <template v-for="(k, i) in weak" :key="k.knot"
+              ><template v-if="i">, </template><RouterLink :to="`/knots/${k.knot}`">{{ k.knot.replaceAll('-', ' ') }}</RouterLink></template
+            >.
+          </p>
           <BButton class="btn-bare ps-0" @click="clear">Begin the score anew</BButton>
         </template>
       </div>

@@ -6,7 +6,11 @@ import { Trouble, api, got, type Found } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import ProveTabs from './ProveTabs.vue'
 
-interface Pass { over: boolean; crossing: number; side: '' | 'l' | 'r' }
+interface Pass {
+  over: boolean
+  crossing: number
+  side: '' | 'l' | 'r'
+}
 const way = ref<'walk' | 'code'>('walk')
 const passes = ref<Pass[]>([])
 const overhand: Pass[] = [1, 2, 3, 1, 2, 3].map((crossing, i) => ({ over: i % 2 === 1, crossing, side: '' }))
@@ -49,13 +53,20 @@ watch([words, way], () => {
     <h1>What have I tied?</h1>
     <div class="tabs" role="group" aria-label="How it is said">
       <BButton class="btn-tab" :class="{ on: way === 'walk' }" :aria-pressed="way === 'walk'" @click="way = 'walk'">Along the rope</BButton>
-      <BButton class="btn-tab" :class="{ on: way === 'code' }" :aria-pressed="way === 'code'" @click="way = 'code'">A planar-diagram code</BButton>
+      <BButton class="btn-tab" :class="{ on: way === 'code' }" :aria-pressed="way === 'code'" @click="way = 'code'"
+        >A planar-diagram code</BButton
+      >
     </div>
     <div class="tied-cols">
       <div v-if="way === 'walk'">
-        <p>Lay the knot flat and loose. Follow the rope from its standing end. At each crossing, say whether your rope lies over or under.</p>
+        <p>
+          Lay the knot flat and loose. Follow the rope from its standing end. At each crossing, say whether your rope lies over or under.
+        </p>
         <ol v-if="passes.length" class="walk" aria-label="Crossings so far">
-          <li v-for="(p, i) in passes" :key="i" :class="p.over ? 'over' : 'under'"><b>{{ p.over ? 'over' : 'under' }}</b> {{ p.crossing }}<template v-if="p.side">, other to the {{ p.side === 'l' ? 'left' : 'right' }}</template></li>
+          <li v-for="(p, i) in passes" :key="i" :class="p.over ? 'over' : 'under'">
+            <b>{{ p.over ? 'over' : 'under' }}</b> {{ p.crossing
+            }}<template v-if="p.side">, other to the {{ p.side === 'l' ? 'left' : 'right' }}</template>
+          </li>
         </ol>
         <h2>{{ passes.length ? 'Next' : 'First' }}: a crossing not met before</h2>
         <div class="ways">
@@ -64,15 +75,30 @@ watch([words, way], () => {
         </div>
         <template v-if="open.length">
           <h2>Or back at one met before</h2>
-          <div class="ways"><BButton v-for="p in open" :key="p.crossing" class="btn-tab" @click="add(!p.over, p.crossing)">{{ p.over ? 'Under' : 'Over' }}, crossing {{ p.crossing }}</BButton></div>
+          <div class="ways">
+            <BButton v-for="p in open" :key="p.crossing" class="btn-tab" @click="add(!p.over, p.crossing)"
+              >{{ p.over ? 'Under' : 'Over' }}, crossing {{ p.crossing }}</BButton
+            >
+          </div>
         </template>
         <fieldset>
           <legend>The other strand runs to the</legend>
           <div class="ways">
-            <BButton v-for="s in (['l', 'r', ''] as const)" :key="s" class="btn-tab" :class="{ on: side === s }" :aria-pressed="side === s" @click="side = s">{{ s === 'l' ? 'left' : s === 'r' ? 'right' : 'not said' }}</BButton>
+            <BButton
+              v-for="s in ['l', 'r', ''] as const"
+              :key="s"
+              class="btn-tab"
+              :class="{ on: side === s }"
+              :aria-pressed="side === s"
+              @click="side = s"
+              >{{ s === 'l' ? 'left' : s === 'r' ? 'right' : 'not said' }}</BButton
+            >
           </div>
         </fieldset>
-        <div v-if="passes.length" class="do mt-3"><BButton class="btn-bare" @click="undo"><IconUndo class="i" /> Take the last back</BButton><BButton class="btn-bare" @click="passes = []">Begin again</BButton></div>
+        <div v-if="passes.length" class="do mt-3">
+          <BButton class="btn-bare" @click="undo"><IconUndo class="i" /> Take the last back</BButton
+          ><BButton class="btn-bare" @click="passes = []">Begin again</BButton>
+        </div>
       </div>
       <form v-else @submit.prevent="name">
         <p>Four edges a crossing, counter-clockwise from the lower one that comes in. Brackets and commas do not matter.</p>
@@ -82,20 +108,46 @@ watch([words, way], () => {
       <div class="tied-answer cloth" aria-live="polite">
         <template v-if="found">
           <h2>{{ found.says }}</h2>
-          <p v-if="found.crossings !== null && found.crossings !== undefined" class="sub">{{ found.crossings ? `${found.crossings} crossings are left when what is slack is drawn out.` : 'Every crossing draws out.' }}<template v-if="found.table">{{ ' ' }}{{ found.table }} in the tables.</template></p>
-          <ul class="knots"><li v-for="k in found.knots" :key="k"><RouterLink :to="`/knots/${k}`"><KnotFigure :knot="k" /><b>{{ k.replaceAll('-', ' ') }}</b></RouterLink></li></ul>
+          <p v-if="found.crossings !== null && found.crossings !== undefined" class="sub">
+            {{ found.crossings ? `${found.crossings} crossings are left when what is slack is drawn out.` : 'Every crossing draws out.'
+            }}<template v-if="found.table">{{ ' ' }}{{ found.table }} in the tables.</template>
+          </p>
+          <ul class="knots">
+            <li v-for="k in found.knots" :key="k">
+              <RouterLink :to="`/knots/${k}`"
+                ><KnotFigure :knot="k" /><b>{{ k.replaceAll('-', ' ') }}</b></RouterLink
+              >
+            </li>
+          </ul>
           <template v-if="found.near.length">
             <h3>One crossing away</h3>
-            <ul class="near"><li v-for="n in found.near" :key="n.knot"><RouterLink :to="`/knots/${n.knot}`">{{ n.name }}</RouterLink> <span class="sub">{{ n.differs }}</span></li></ul>
+            <ul class="near">
+              <li v-for="n in found.near" :key="n.knot">
+                <RouterLink :to="`/knots/${n.knot}`">{{ n.name }}</RouterLink> <span class="sub">{{ n.differs }}</span>
+              </li>
+            </ul>
           </template>
         </template>
         <p v-else-if="trouble" role="alert">{{ trouble }}</p>
-        <p v-else class="sub">{{ way === 'code' ? 'The name comes here.' : open.length ? `Crossing ${open.map((p) => p.crossing).join(', ')} still has to be met again.` : 'The name comes here when each crossing has been met twice.' }}</p>
+        <p v-else class="sub">
+          {{
+            way === 'code'
+              ? 'The name comes here.'
+              : open.length
+                ? `Crossing ${open.map((p) => p.crossing).join(', ')} still has to be met again.`
+                : 'The name comes here when each crossing has been met twice.'
+          }}
+        </p>
         <template v-if="way === 'walk' && !passes.length">
           <KnotFigure class="walk-example" knot="overhand" numbered />
-          <p>This overhand reads: under 1, over 2, under 3, over 1, under 2, over 3. <BButton class="btn-bare" @click="passes = overhand">Say it for me</BButton></p>
+          <p>
+            This overhand reads: under 1, over 2, under 3, over 1, under 2, over 3.
+            <BButton class="btn-bare" @click="passes = overhand">Say it for me</BButton>
+          </p>
         </template>
-        <p class="sub mt-3">To change crossings on a drawing instead, open a knot and choose <RouterLink to="/knots">Right and wrong</RouterLink>.</p>
+        <p class="sub mt-3">
+          To change crossings on a drawing instead, open a knot and choose <RouterLink to="/knots">Right and wrong</RouterLink>.
+        </p>
       </div>
     </div>
   </section>

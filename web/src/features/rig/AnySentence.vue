@@ -7,5 +7,8 @@ const rig = useRig()
 </script>
 
 <template>
-  {{ rig.start?.name }}<template v-for="f in rig.view?.fields ?? []" :key="f.at">; <label>{{ f.label }} <NumberPart :at="f.at" /></label></template>.
+  {{ rig.start?.name
+  }}<template v-for="f in rig.view?.fields ?? []" :key="f.at"
+    >; <label>{{ f.label }} <NumberPart :at="f.at" /></label></template
+  >.
 </template>

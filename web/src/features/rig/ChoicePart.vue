@@ -5,5 +5,7 @@ const emit = defineEmits<{ take: [id: string] }>()
 </script>
 
 <template>
-  <select class="part" :value="value" :aria-label="label" @change="emit('take', ($event.target as HTMLSelectElement).value)"><option v-for="o in of" :key="o.id" :value="o.id">{{ o.name }}</option></select>
+  <select class="part" :value="value" :aria-label="label" @change="emit('take', ($event.target as HTMLSelectElement).value)">
+    <option v-for="o in of" :key="o.id" :value="o.id">{{ o.name }}</option>
+  </select>
 </template>

@@ -16,9 +16,25 @@ const kind = (id: string) => emit('take', { ...props.cord, kind: id, diameter_mm
 
 <template>
   <span class="cord-part">
-    <select class="part" :value="cord.kind" :aria-label="label" @change="kind(value($event))"><option v-for="c in cords" :key="c.id" :value="c.id">{{ c.name }}</option></select>
+    <select class="part" :value="cord.kind" :aria-label="label" @change="kind(value($event))">
+      <option v-for="c in cords" :key="c.id" :value="c.id">{{ c.name }}</option>
+    </select>
     <NumberPart :at="`${at}/diameter_mm`" />
-    <select class="part" :value="cord.wet ? 'wet' : 'dry'" :aria-label="`${label}, dry or wet`" @change="emit('take', { ...cord, wet: value($event) === 'wet' })"><option value="dry">dry</option><option value="wet">wet</option></select>
-    <select class="part" :value="cord.worn ? 'worn' : 'sound'" :aria-label="`${label}, sound or worn`" @change="emit('take', { ...cord, worn: value($event) === 'worn' })"><option value="sound">sound</option><option value="worn">worn</option></select>
+    <select
+      class="part"
+      :value="cord.wet ? 'wet' : 'dry'"
+      :aria-label="`${label}, dry or wet`"
+      @change="emit('take', { ...cord, wet: value($event) === 'wet' })">
+      <option value="dry">dry</option>
+      <option value="wet">wet</option>
+    </select>
+    <select
+      class="part"
+      :value="cord.worn ? 'worn' : 'sound'"
+      :aria-label="`${label}, sound or worn`"
+      @change="emit('take', { ...cord, worn: value($event) === 'worn' })">
+      <option value="sound">sound</option>
+      <option value="worn">worn</option>
+    </select>
   </span>
 </template>

@@ -15,5 +15,11 @@ const go = (e: Event) => {
 </script>
 
 <template>
-  <label class="keep">Kept with <select class="part" :value="job ?? ''" aria-label="Job the rig belongs to" @change="go"><option value="">no job, this device</option><option v-for="j in jobs" :key="j.id" :value="j.id">{{ j.name }}</option></select></label>
+  <label class="keep"
+    >Kept with
+    <select class="part" :value="job ?? ''" aria-label="Job the rig belongs to" @change="go">
+      <option value="">no job, this device</option>
+      <option v-for="j in jobs" :key="j.id" :value="j.id">{{ j.name }}</option>
+    </select></label
+  >
 </template>

@@ -9,5 +9,14 @@ const field = computed(() => rig.field(props.at))
 </script>
 
 <template>
-  <span v-if="field" class="number-part"><input :class="plain ? 'form-control' : 'part'" inputmode="decimal" :value="field.value" :aria-label="field.label" @change="rig.type(at, ($event.target as HTMLInputElement).value)" /><span v-if="field.unit && !plain" class="unit">{{ field.unit }}</span></span>
+  <span v-if="field" class="number-part"
+    ><input
+      :class="plain ? 'form-control' : 'part'"
+      inputmode="decimal"
+      :value="field.value"
+      :aria-label="field.label"
+      @change="rig.type(at, ($event.target as HTMLInputElement).value)" /><span v-if="field.unit && !plain" class="unit">{{
+      field.unit
+    }}</span></span
+  >
 </template>

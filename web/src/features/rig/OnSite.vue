@@ -42,7 +42,10 @@ async function open() {
   }
 }
 onMounted(open)
-watch(() => habits.changes, () => void rig.judge())
+watch(
+  () => habits.changes,
+  () => void rig.judge(),
+)
 
 const tick = () => step.value && rig.tick(step.value.id)
 const takeBack = () => done.value > 0 && rig.tick(list.value[done.value - 1]!.id)
@@ -58,32 +61,54 @@ useKeys([
 </script>
 
 <template>
-  <section v-if="missing" class="page"><h1>{{ missing }}</h1><p class="mt-3"><RouterLink to="/jobs">All jobs</RouterLink></p></section>
+  <section v-if="missing" class="page">
+    <h1>{{ missing }}</h1>
+    <p class="mt-3"><RouterLink to="/jobs">All jobs</RouterLink></p>
+  </section>
   <section v-else-if="rig.plan && rig.view" class="onsite" :class="{ left: habits.settings.hand === 'left' }">
     <div class="onsite-head">
       <RouterLink class="btn-bare" :to="plan" aria-label="All steps"><IconBack class="i" /></RouterLink>
       <h1>{{ striking ? 'Strike' : (situation.job?.name ?? rig.start?.name) }}</h1>
       <RouterLink class="onsite-all" :to="plan">All {{ list.length }}</RouterLink>
     </div>
-    <p class="onsite-line" aria-hidden="true"><i class="onsite-laid" :style="{ flexGrow: done }" /><b v-for="n in ahead" :key="n">{{ n }}</b></p>
+    <p class="onsite-line" aria-hidden="true">
+      <i class="onsite-laid" :style="{ flexGrow: done }" /><b v-for="n in ahead" :key="n">{{ n }}</b>
+    </p>
     <template v-if="step">
       <div class="onsite-cloth cloth rope">
         <KnotFigure v-if="joint" :knot="joint.knot" :on="on" />
-        <!-- eslint-disable-next-line vue/no-v-html: the server escapes every word of a drawing -->
+        <!-- eslint-disable-next-line vue/no-v-html -- the server escapes every word of a drawing -->
         <div v-else class="onsite-plan" v-html="rig.view.drawings[0]?.svg" />
       </div>
       <div class="onsite-say" aria-live="polite">
-        <p class="sub">Step {{ done + 1 }} of {{ list.length }}<template v-if="joint">, {{ joint.name.toLowerCase() }}</template></p>
+        <p class="sub">
+          Step {{ done + 1 }} of {{ list.length }}<template v-if="joint">, {{ joint.name.toLowerCase() }}</template>
+        </p>
         <h2>{{ step.say }}</h2>
-        <dl v-if="step.figures.length" class="onsite-figures"><div v-for="[name, value] in step.figures" :key="name"><dt>{{ name }}</dt><dd>{{ value }}</dd></div></dl>
-        <p class="onsite-then"><span v-if="next"><b>Then:</b> {{ next.short.toLowerCase() }}.</span> <RouterLink v-if="joint" :to="`/knots/${joint.knot}/wrong`">Wrong?</RouterLink></p>
+        <dl v-if="step.figures.length" class="onsite-figures">
+          <div v-for="[name, value] in step.figures" :key="name">
+            <dt>{{ name }}</dt>
+            <dd>{{ value }}</dd>
+          </div>
+        </dl>
+        <p class="onsite-then">
+          <span v-if="next"><b>Then:</b> {{ next.short.toLowerCase() }}.</span>
+          <RouterLink v-if="joint" :to="`/knots/${joint.knot}/wrong`">Wrong?</RouterLink>
+        </p>
       </div>
     </template>
-    <div v-else class="onsite-say"><h2>{{ striking ? 'Struck. Nothing is left.' : 'It stands.' }}</h2><p><RouterLink to="/prove/tied">Prove a knot of it</RouterLink></p></div>
+    <div v-else class="onsite-say">
+      <h2>{{ striking ? 'Struck. Nothing is left.' : 'It stands.' }}</h2>
+      <p><RouterLink to="/prove/tied">Prove a knot of it</RouterLink></p>
+    </div>
     <div class="onsite-keys">
-      <button type="button" class="onsite-back" :disabled="!done" @click="takeBack"><IconBack class="i" /> <span>{{ done ? `Step ${done}` : 'Back' }}</span></button>
+      <button type="button" class="onsite-back" :disabled="!done" @click="takeBack">
+        <IconBack class="i" /> <span>{{ done ? `Step ${done}` : 'Back' }}</span>
+      </button>
       <button v-if="step" type="button" class="onsite-next" @click="tick"><IconDone class="i" /> <span>Done. Next</span></button>
-      <button v-else type="button" class="onsite-next" @click="striking = !striking"><span>{{ striking ? 'The rigging again' : 'Strike it' }}</span></button>
+      <button v-else type="button" class="onsite-next" @click="striking = !striking">
+        <span>{{ striking ? 'The rigging again' : 'Strike it' }}</span>
+      </button>
     </div>
   </section>
 </template>

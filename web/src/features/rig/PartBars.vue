@@ -20,15 +20,21 @@ const at = (n: number) => Math.min(Math.sqrt(n / most.value), 1) * 100
     <p class="sub">{{ first.says }}</p>
     <ul class="bars">
       <li v-for="(p, i) in parts" :key="p.id" :class="{ weld: i === 0 }">
-        <span><b>{{ p.what }}</b> <i>{{ p.words[0] }}, est.</i></span>
+        <span
+          ><b>{{ p.what }}</b> <i>{{ p.words[0] }}, est.</i></span
+        >
         <span class="bar-line" aria-hidden="true">
           <i class="bar-pull" :style="{ left: `${at(p.pull_n.low)}%`, width: `${at(p.pull_n.high) - at(p.pull_n.low)}%` }" />
-          <i class="bar-bears" :style="{ left: `${at(p.bears_n.low)}%`, width: `${Math.max(at(p.bears_n.high) - at(p.bears_n.low), 1.5)}%` }" />
+          <i
+            class="bar-bears"
+            :style="{ left: `${at(p.bears_n.low)}%`, width: `${Math.max(at(p.bears_n.high) - at(p.bears_n.low), 1.5)}%` }" />
         </span>
         <span class="visually-hidden">{{ p.says }}</span>
       </li>
     </ul>
     <p class="bar-key"><i class="bar-pull" /> {{ first.words[1] }} on it, est.</p>
-    <ul class="sub"><li v-for="p in rest" :key="p.id">{{ p.says }}</li></ul>
+    <ul class="sub">
+      <li v-for="p in rest" :key="p.id">{{ p.says }}</li>
+    </ul>
   </section>
 </template>

@@ -29,7 +29,9 @@ const plan = computed(() => rig.plan)
 const kind = computed(() => kindOf(rig.kind))
 const wide = useMediaQuery('(min-width: 901px)')
 const site = computed(() => `${route.path.replace(/\/$/, '')}/site`)
-const others = computed(() => (rig.kind === 'line' ? { to: '/rig/shelter', says: 'A shelter' } : { to: '/rig/line', says: 'One line alone' }))
+const others = computed(() =>
+  rig.kind === 'line' ? { to: '/rig/shelter', says: 'A shelter' } : { to: '/rig/line', says: 'One line alone' },
+)
 
 async function open() {
   missing.value = ''
@@ -42,7 +44,10 @@ async function open() {
 }
 onMounted(open)
 watch(() => route.path, open)
-watch(() => habits.changes, () => void rig.judge())
+watch(
+  () => habits.changes,
+  () => void rig.judge(),
+)
 useResizeObserver(frame, ([e]) => e && rig.drawnAt(e.contentRect.width))
 
 useKeys([
@@ -71,7 +76,10 @@ function letGo(e: PointerEvent, drawing: string) {
 </script>
 
 <template>
-  <section v-if="missing" class="page"><h1>{{ missing }}</h1><p class="mt-3"><RouterLink to="/jobs">All jobs</RouterLink></p></section>
+  <section v-if="missing" class="page">
+    <h1>{{ missing }}</h1>
+    <p class="mt-3"><RouterLink to="/jobs">All jobs</RouterLink></p>
+  </section>
   <div v-else-if="rig.draft && rig.start && rig.view" class="rig">
     <div class="speech">
       <h1 class="visually-hidden">{{ rig.start.name }}</h1>
@@ -85,33 +93,57 @@ function letGo(e: PointerEvent, drawing: string) {
         <RouterLink class="btn btn-tab" :to="others.to">{{ others.says }}</RouterLink>
       </p>
     </div>
-    <p v-if="rig.newer" class="trouble" role="alert">Another window changed this rig first; what you changed here is not kept yet. <BButton class="btn-tab" @click="rig.settle(true)">Go on from theirs</BButton> <BButton class="btn-tab" @click="rig.settle(false)">Keep mine</BButton></p>
+    <p v-if="rig.newer" class="trouble" role="alert">
+      Another window changed this rig first; what you changed here is not kept yet.
+      <BButton class="btn-tab" @click="rig.settle(true)">Go on from theirs</BButton>
+      <BButton class="btn-tab" @click="rig.settle(false)">Keep mine</BButton>
+    </p>
     <p v-if="rig.trouble" class="trouble" role="alert">{{ rig.trouble }}</p>
     <div class="rig-cols">
       <div ref="frame" class="rig-draw cloth rope">
         <p v-if="rig.view.impossible" class="rig-not" role="alert"><b class="v no">Does not go</b> {{ rig.view.impossible }}</p>
         <template v-for="d in rig.view.drawings" :key="d.id">
           <h2>{{ d.name }}</h2>
-          <!-- eslint-disable-next-line vue/no-v-html: the server escapes every word of a drawing -->
+          <!-- eslint-disable-next-line vue/no-v-html -- the server escapes every word of a drawing -->
           <div :class="`drawn drawn-${d.id}`" @pointerdown="grab" @pointerup="letGo($event, d.id)" v-html="d.svg" />
         </template>
         <component :is="kind.site" />
         <div v-if="plan" class="rig-below">
-          <details v-if="plan.joints.length" :open="wide"><summary>Knots</summary><JointList :joints="plan.joints" /></details>
-          <details v-if="plan.cuts.length" :open="wide"><summary>Cut</summary><CutList :cuts="plan.cuts" :needs="plan.needs" /></details>
-          <details v-if="plan.order.length" class="whole" open><summary>Order</summary><StepList :plan="plan" /></details>
+          <details v-if="plan.joints.length" :open="wide">
+            <summary>Knots</summary>
+            <JointList :joints="plan.joints" />
+          </details>
+          <details v-if="plan.cuts.length" :open="wide">
+            <summary>Cut</summary>
+            <CutList :cuts="plan.cuts" :needs="plan.needs" />
+          </details>
+          <details v-if="plan.order.length" class="whole" open>
+            <summary>Order</summary>
+            <StepList :plan="plan" />
+          </details>
           <component :is="kind.more" />
         </div>
       </div>
       <aside v-if="plan" class="rig-side">
-        <ul v-if="plan.change.length" class="line-change"><li v-for="c in plan.change" :key="c"><b class="v no">Mind</b> {{ c }}</li></ul>
+        <ul v-if="plan.change.length" class="line-change">
+          <li v-for="c in plan.change" :key="c"><b class="v no">Mind</b> {{ c }}</li>
+        </ul>
         <PartBars :plan="plan" />
         <component :is="kind.side" />
         <h2>Measured out</h2>
-        <ul><li v-for="m in plan.measures" :key="m">{{ m }}</li></ul>
+        <ul>
+          <li v-for="m in plan.measures" :key="m">{{ m }}</li>
+        </ul>
         <h2>Cautions</h2>
-        <ul><li v-for="c in plan.cautions" :key="c">{{ c }}</li></ul>
-        <details><summary>Known from</summary><ul class="sub"><li v-for="k in plan.known_from" :key="k">{{ k }}</li></ul></details>
+        <ul>
+          <li v-for="c in plan.cautions" :key="c">{{ c }}</li>
+        </ul>
+        <details>
+          <summary>Known from</summary>
+          <ul class="sub">
+            <li v-for="k in plan.known_from" :key="k">{{ k }}</li>
+          </ul>
+        </details>
       </aside>
       <aside v-else class="rig-side"><component :is="kind.side" /></aside>
     </div>

@@ -144,10 +144,13 @@ export const useRig = defineStore('rig', () => {
     writing = writing.then(async () => {
       if (newer.value) return
       try {
-        const kept = await got(api.PUT('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } }, body: { ...body, version } }))
+        const kept = await got(
+          api.PUT('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } }, body: { ...body, version } }),
+        )
         version = kept.version ?? 0
       } catch (e) {
-        if (e instanceof Trouble && e.status === 409) newer.value = await got(api.GET('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } } }))
+        if (e instanceof Trouble && e.status === 409)
+          newer.value = await got(api.GET('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } } }))
         else trouble.value = words(e)
       }
     })
@@ -191,5 +194,30 @@ export const useRig = defineStore('rig', () => {
 
   const field = (at: string) => view.value?.fields.find((f) => f.at === at)
 
-  return { start, kind, draft, view, plan, ticked, trouble, newer, job, canUndo: past.canUndo, canRedo: past.canRedo, open, judge, say, type, drag, undo, redo, canTick, tick, settle, sheet, drawnAt, field }
+  return {
+    start,
+    kind,
+    draft,
+    view,
+    plan,
+    ticked,
+    trouble,
+    newer,
+    job,
+    canUndo: past.canUndo,
+    canRedo: past.canRedo,
+    open,
+    judge,
+    say,
+    type,
+    drag,
+    undo,
+    redo,
+    canTick,
+    tick,
+    settle,
+    sheet,
+    drawnAt,
+    field,
+  }
 })

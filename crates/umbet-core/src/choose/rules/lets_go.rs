@@ -76,7 +76,7 @@ pub const BY_HAND: Rule = Rule {
     asks: "Can it be undone by hand after this load?",
     judge: |c, case| {
         let untie = c.knot.entry.release.untie;
-        let heavy = case.heavy(c);
+        let heavy = c.heavy(case);
         match (case.s.off, untie) {
             (Off::Never, _) | (_, Untie::Easy) => None,
             (_, Untie::Cut) => refuses("by-hand", "Grips, then has to be cut.".into(), "Fits if it stays for good"),

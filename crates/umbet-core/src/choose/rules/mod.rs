@@ -1,80 +1,19 @@
 //! The rules. Each is one small function with a name, a sentence and a source. A new rule is a function
-//! in one of these files and a line in [`ALL`].
+//! in one of these files and a line in [`TIES`] or [`HOLDS`].
 
 mod cord_suits;
 mod grips;
 mod hands;
 mod lets_go;
-mod plainer;
 mod pulls;
 pub(crate) mod strength;
 mod tension;
 pub(crate) mod tied_here;
 
-use super::answer::{NumberWords, Reason};
 use super::candidate::Candidate;
 use super::case::Case;
+pub(super) use super::finding::{Finding, NumberWords, Weight};
 use crate::knot::Mend;
-
-/// How much a finding weighs.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub enum Weight {
-    /// The knot does not fit, whatever is done.
-    Refuses,
-    /// It fits only with one of these mends, the first that can be made.
-    Wants(&'static [Mend]),
-    /// It fits, and would fit better with one of these.
-    Prefers(&'static [Mend]),
-    /// Worth saying.
-    Notes,
-}
-
-impl Weight {
-    pub(super) fn order(&self) -> u8 {
-        match self {
-            Self::Refuses => 0,
-            Self::Wants(_) => 1,
-            Self::Prefers(_) => 2,
-            Self::Notes => 3,
-        }
-    }
-}
-
-/// What a rule found.
-#[derive(Debug, Clone)]
-pub struct Finding {
-    /// The rule's id.
-    pub rule: &'static str,
-    /// How much it weighs.
-    pub weight: Weight,
-    /// Why, in a sentence.
-    pub says: String,
-    /// What would make the knot fit.
-    pub change: String,
-    /// Numbers behind it.
-    pub numbers: Vec<NumberWords>,
-    /// Source id.
-    pub source: &'static str,
-}
-
-impl Finding {
-    /// Mends it asks for.
-    pub(super) fn wish(&self) -> Option<&'static [Mend]> {
-        match self.weight {
-            Weight::Wants(m) | Weight::Prefers(m) => Some(m),
-            Weight::Refuses | Weight::Notes => None,
-        }
-    }
-
-    pub(super) fn reason(&self) -> Reason {
-        Reason {
-            rule: self.rule.to_owned(),
-            says: self.says.clone(),
-            numbers: self.numbers.clone(),
-            source: self.source.to_owned(),
-        }
-    }
-}
 
 /// A rule.
 pub struct Rule {
@@ -86,8 +25,9 @@ pub struct Rule {
     pub judge: fn(&Candidate<'_>, &Case<'_>) -> Option<Finding>,
 }
 
-/// Every rule. The first that refuses is the first reason that would have to change.
-pub const ALL: &[Rule] = &[
+/// The first rules: can it be got there and tied there, in this cord, under this load? The first that refuses is the first reason
+/// that would have to change.
+pub const TIES: &[Rule] = &[
     tied_here::TASK,
     tied_here::SHAPE,
     tied_here::ONTO,
@@ -103,7 +43,10 @@ pub const ALL: &[Rule] = &[
     strength::BEARS,
     strength::STRONG,
     tied_here::CORD_THERE_IS,
-    plainer::ENOUGH,
+];
+
+/// The rules after that: how it holds, how it lets go, what it asks of the cord.
+pub const HOLDS: &[Rule] = &[
     pulls::ROUGH_ONLY,
     pulls::ALONG,
     pulls::BOTH_PARTS,
@@ -126,12 +69,7 @@ pub const ALL: &[Rule] = &[
     cord_suits::SHARP_BEND,
 ];
 
-/// What a rule says of a candidate.
-pub(super) fn again(rule: &str, candidate: &Candidate<'_>, case: &Case<'_>) -> Option<String> {
-    ALL.iter().find(|r| r.id == rule).and_then(|r| (r.judge)(candidate, case)).map(|f| f.says)
-}
-
-fn refuses(rule: &'static str, says: String, change: &str) -> Option<Finding> {
+pub(super) fn refuses(rule: &'static str, says: String, change: &str) -> Option<Finding> {
     Some(Finding {
         rule,
         weight: Weight::Refuses,

@@ -193,7 +193,7 @@ pub const SHAKEN: Rule = Rule {
             (Manner::Steady, true) => "by something that moves",
             (manner, _) => manner.words(),
         };
-        match case.wear(c) {
+        match c.wear(case) {
             Wear::Stays if how == Manner::Steady.words() => None,
             Wear::Stays if c.secured() => {
                 super::notes("shaken", format!("Pulled {how}, its tail cannot work back out."))

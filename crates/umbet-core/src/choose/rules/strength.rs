@@ -10,7 +10,7 @@ pub const STRONG: Rule = Rule {
     id: "strong",
     asks: "Is the knotted cord strong enough?",
     judge: |c, case| {
-        let left = case.strength_left(c);
+        let left = c.strength_left(case);
         let times = left.low / case.s.force.n();
         let wanted = case.working_share();
         let numbers = vec![

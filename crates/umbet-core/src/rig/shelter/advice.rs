@@ -1,9 +1,9 @@
 //! What to change, what to mind, and where the figures are from.
 
+use super::bearing::Bearing;
 use super::draft::{Gives, Shelter};
 use super::forces::{ForceInput, Forces};
 use super::lengths::{PEGGED_M, purchase_run_m};
-use super::looks::Bearing;
 use super::pitch::Geometry;
 use super::site::{Between, remarks};
 use crate::rig::Part;
@@ -134,17 +134,12 @@ pub fn no_remedy(shelter: &Shelter, g: &Geometry) -> String {
 /// What to mind.
 pub fn cautions(shelter: &Shelter, between: &Between, g: &Geometry) -> Vec<String> {
     let mut all = remarks(shelter, between);
-    if neck_height(shelter, g) {
+    if g.at_neck_height() {
         all.push("Neck height: rag on the line.".into());
     }
     all.push("Stand clear of a tight line; never straddle it. Never hang a person from it.".into());
     all.push("Estimates. The maker’s rating and local rules decide; no fire under a coated sheet.".into());
     all
-}
-
-/// Somebody walks into it in the dark.
-pub fn neck_height(shelter: &Shelter, g: &Geometry) -> bool {
-    (1.1..1.9).contains(&g.ridge_m) && shelter.pitch.needs_two_anchors()
 }
 
 /// Sources and assumptions.

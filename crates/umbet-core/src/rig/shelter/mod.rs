@@ -1,6 +1,7 @@
 //! A shelter on a ridgeline: a site and a wish become lines, joints, forces and an order of work.
 
 mod advice;
+mod bearing;
 mod cloth;
 mod draft;
 mod forces;
@@ -16,9 +17,10 @@ mod stock;
 mod weakest;
 mod wind;
 
+pub use bearing::{Bearing, OnPage};
 pub use draft::{CoverDraft, Gives, Pitch, Shelter, ShelterDraft, Wish};
 pub use forces::{Acting, Forces};
-pub use looks::{Bearing, OnPage, looks};
+pub use looks::looks;
 pub use pitch::{Backstay, Drip, Geometry, Guy, Panel, Place};
 pub use site::Between;
 pub use slope::Plane;

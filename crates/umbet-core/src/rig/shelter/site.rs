@@ -1,10 +1,12 @@
 //! Which two anchors the ridge runs between.
 
 use super::draft::Shelter;
-use super::pitch::LEAST_ROOM;
 use crate::rig::Impossible;
 use crate::rig::anchor::{Anchor, AnchorKind};
 use serde::Serialize;
+
+/// Room between an anchor and the cover's end, least.
+pub const LEAST_ROOM: f64 = 0.3;
 
 /// The two anchors taken.
 #[derive(Debug, Clone, PartialEq, Serialize)]

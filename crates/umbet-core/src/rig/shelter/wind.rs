@@ -1,7 +1,7 @@
 //! Which panels the wind meets, and how hard it presses on each.
 
+use super::bearing::Bearing;
 use super::draft::{Pitch, Shelter};
-use super::looks::Bearing;
 use super::pitch::Place;
 use crate::units::Band;
 

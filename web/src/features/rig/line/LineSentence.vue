@@ -11,7 +11,10 @@ const rig = useRig()
 const line = computed(() => rig.draft as unknown as Schemas['LineDraft'])
 const stock = computed(() => rig.start?.stock as unknown as Schemas['LineStock'])
 const gear = computed(() => 'gear' in line.value.hung)
-const carries = [{ id: 'cover', name: 'a cover' }, { id: 'gear', name: 'gear in one place' }]
+const carries = [
+  { id: 'cover', name: 'a cover' },
+  { id: 'gear', name: 'gear in one place' },
+]
 const carry = (what: string) => rig.say({ hung: what === 'gear' ? { gear: { n: 80, at: 0.5 } } : { cover: { area_m2: 9, beaufort: 4 } } })
 </script>
 

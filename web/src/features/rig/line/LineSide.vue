@@ -12,6 +12,8 @@ const taken = computed(() => (rig.draft as unknown as Schemas['LineDraft']).tigh
 <template>
   <section v-if="facts">
     <h2>What your pull reaches</h2>
-    <ul><li v-for="r in facts.reaches" :key="r.tighten" :class="{ taken: r.tighten === taken }">{{ r.says }}</li></ul>
+    <ul>
+      <li v-for="r in facts.reaches" :key="r.tighten" :class="{ taken: r.tighten === taken }">{{ r.says }}</li>
+    </ul>
   </section>
 </template>

@@ -15,7 +15,16 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
 const usual: Record<Anchor['kind'], number> = { tree: 250, post: 120, peg: 40, vehicle: 14 }
 const put = (i: number, part: Partial<Anchor>) => void rig.say({ anchors: anchors.value.map((a, n) => (n === i ? { ...a, ...part } : a)) })
 const drop = (i: number) => void rig.say({ anchors: anchors.value.filter((_, n) => n !== i), between: null })
-const fresh = (name: string, at_m: number[]): Anchor => ({ name, kind: 'tree', at_m, size_mm: usual.tree, surface: 'bark-rough', low_m: 0, high_m: 2.2, sound: true })
+const fresh = (name: string, at_m: number[]): Anchor => ({
+  name,
+  kind: 'tree',
+  at_m,
+  size_mm: usual.tree,
+  surface: 'bark-rough',
+  low_m: 0,
+  high_m: 2.2,
+  sound: true,
+})
 function add() {
   const last = anchors.value.at(-1)
   void rig.say({ anchors: [...anchors.value, fresh(`tree ${anchors.value.length + 1}`, [(last?.at_m[0] ?? 0) + 2, last?.at_m[1] ?? 0])] })
@@ -42,25 +51,74 @@ async function readFile(e: Event) {
     <summary>What stands there: {{ anchors.length }}, typed or dragged above</summary>
     <div class="anchors-in">
       <table>
-        <thead><tr><th>Name</th><th>What</th><th v-for="[p, t] in ([['at_m/0', 'East'], ['at_m/1', 'North'], ['size_mm', 'Thick'], ['low_m', 'Tied from'], ['high_m', 'up to']] as const)" :key="p">{{ t }}, {{ rig.field(`/anchors/0/${p}`)?.unit }}</th><th>Sound</th><th><span class="visually-hidden">Leave it out</span></th></tr></thead>
+        <thead>
+          <tr>
+            <th>Name</th>
+            <th>What</th>
+            <th
+              v-for="[p, t] in [
+                ['at_m/0', 'East'],
+                ['at_m/1', 'North'],
+                ['size_mm', 'Thick'],
+                ['low_m', 'Tied from'],
+                ['high_m', 'up to'],
+              ] as const"
+              :key="p">
+              {{ t }}, {{ rig.field(`/anchors/0/${p}`)?.unit }}
+            </th>
+            <th>Sound</th>
+            <th><span class="visually-hidden">Leave it out</span></th>
+          </tr>
+        </thead>
         <tbody>
           <template v-for="(a, i) in anchors" :key="i">
-          <tr :class="{ taken: between?.includes(i) }">
-            <td><input class="form-control" :value="a.name" :aria-label="`Name of ${a.name}`" @change="put(i, { name: value($event) })" /></td>
-            <td><select class="form-select" :value="a.kind" :aria-label="`What ${a.name} is`" @change="put(i, { kind: value($event) as Anchor['kind'], size_mm: usual[value($event) as Anchor['kind']] })"><option v-for="k in kinds" :key="k.id" :value="k.id">{{ k.name }}</option></select></td>
-            <td v-for="p in ['at_m/0', 'at_m/1', 'size_mm', 'low_m', 'high_m']" :key="p"><NumberPart :at="`/anchors/${i}/${p}`" plain /></td>
-            <td><input type="checkbox" class="form-check-input" :checked="a.sound" :aria-label="`${a.name} is sound`" @change="put(i, { sound: !a.sound })" /></td>
-            <td><BButton v-if="anchors.length > 1" class="btn-bare" :aria-label="`Leave out ${a.name}`" @click="drop(i)">Leave out</BButton></td>
-          </tr>
-          <tr v-if="a.kind !== 'vehicle'" class="face" :class="{ taken: between?.includes(i) }">
-            <td class="of-face">its surface</td>
-            <td colspan="4"><select class="form-select" :value="a.surface" :aria-label="`Surface of ${a.name}`" @change="put(i, { surface: value($event) })"><option v-for="s in surfaces" :key="s.id" :value="s.id">{{ s.name }}</option></select></td>
-          </tr>
+            <tr :class="{ taken: between?.includes(i) }">
+              <td>
+                <input class="form-control" :value="a.name" :aria-label="`Name of ${a.name}`" @change="put(i, { name: value($event) })" />
+              </td>
+              <td>
+                <select
+                  class="form-select"
+                  :value="a.kind"
+                  :aria-label="`What ${a.name} is`"
+                  @change="put(i, { kind: value($event) as Anchor['kind'], size_mm: usual[value($event) as Anchor['kind']] })">
+                  <option v-for="k in kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
+                </select>
+              </td>
+              <td v-for="p in ['at_m/0', 'at_m/1', 'size_mm', 'low_m', 'high_m']" :key="p">
+                <NumberPart :at="`/anchors/${i}/${p}`" plain />
+              </td>
+              <td>
+                <input
+                  type="checkbox"
+                  class="form-check-input"
+                  :checked="a.sound"
+                  :aria-label="`${a.name} is sound`"
+                  @change="put(i, { sound: !a.sound })" />
+              </td>
+              <td>
+                <BButton v-if="anchors.length > 1" class="btn-bare" :aria-label="`Leave out ${a.name}`" @click="drop(i)">Leave out</BButton>
+              </td>
+            </tr>
+            <tr v-if="a.kind !== 'vehicle'" class="face" :class="{ taken: between?.includes(i) }">
+              <td class="of-face">its surface</td>
+              <td colspan="4">
+                <select
+                  class="form-select"
+                  :value="a.surface"
+                  :aria-label="`Surface of ${a.name}`"
+                  @change="put(i, { surface: value($event) })">
+                  <option v-for="s in surfaces" :key="s.id" :value="s.id">{{ s.name }}</option>
+                </select>
+              </td>
+            </tr>
           </template>
         </tbody>
       </table>
       <BButton v-if="anchors.length < 12" class="btn-tab" @click="add">Add one</BButton>
-      <label class="gpx">or read them from GPX waypoints <input type="file" class="form-control" accept=".gpx,application/gpx+xml" @change="readFile" /></label>
+      <label class="gpx"
+        >or read them from GPX waypoints <input type="file" class="form-control" accept=".gpx,application/gpx+xml" @change="readFile"
+      /></label>
       <p v-if="trouble" role="alert"><b class="v no">Not read</b> {{ trouble }}</p>
     </div>
   </details>

@@ -19,13 +19,19 @@ const take = (s: Schemas['Spell']) => void rig.say({ beaufort: s.beaufort, gust_
 
 <template>
   <section v-if="forecast" class="forecast" aria-label="Forecast">
-    <h2>Forecast <small>{{ forecast.simulated ? 'simulated, to plan by in a class' : forecast.by }}</small></h2>
+    <h2>
+      Forecast <small>{{ forecast.simulated ? 'simulated, to plan by in a class' : forecast.by }}</small>
+    </h2>
     <ol>
       <li v-for="s in forecast.spells" :key="s.from">
         <button type="button" :class="{ on: taken(s) }" :aria-pressed="taken(s)" :title="says(s)" @click="take(s)">
           <span class="blow" aria-hidden="true"><i :style="{ height: `${(s.gust_ms / most) * 100}%` }" /></span>
-          <svg class="to" width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true"><path d="M0 8V-7M-4.5-2.5L0-7.5 4.5-2.5" :transform="`rotate(${s.from_deg + 180})`" /></svg>
-          <b>{{ Math.round(s.gust_ms) }}<span class="visually-hidden"> m/s in gusts, </span></b><small>{{ s.rain_mm ? `${s.rain_mm} mm` : 'dry' }}</small><small>{{ when(s) }}</small>
+          <svg class="to" width="18" height="18" viewBox="-9 -9 18 18" aria-hidden="true">
+            <path d="M0 8V-7M-4.5-2.5L0-7.5 4.5-2.5" :transform="`rotate(${s.from_deg + 180})`" />
+          </svg>
+          <b>{{ Math.round(s.gust_ms) }}<span class="visually-hidden"> m/s in gusts, </span></b
+          ><small>{{ s.rain_mm ? `${s.rain_mm} mm` : 'dry' }}</small
+          ><small>{{ when(s) }}</small>
         </button>
       </li>
     </ol>

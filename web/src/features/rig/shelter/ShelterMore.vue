@@ -10,6 +10,16 @@ const drips = computed(() => [...new Set(facts.value?.geometry.drips.map((d) => 
 </script>
 
 <template>
-  <details v-if="facts"><summary>Water</summary><ul class="told-on"><li v-for="d in drips" :key="d">{{ d }}</li></ul></details>
-  <details v-if="facts"><summary>Loops of a purchase</summary><ul class="told-on"><li v-for="l in facts.loops" :key="l">{{ l }}</li></ul></details>
+  <details v-if="facts">
+    <summary>Water</summary>
+    <ul class="told-on">
+      <li v-for="d in drips" :key="d">{{ d }}</li>
+    </ul>
+  </details>
+  <details v-if="facts">
+    <summary>Loops of a purchase</summary>
+    <ul class="told-on">
+      <li v-for="l in facts.loops" :key="l">{{ l }}</li>
+    </ul>
+  </details>
 </template>

@@ -3,7 +3,7 @@
 //! `x` runs along the ridge from the near anchor's face, `y` across it, `z` up from the ground in the middle.
 
 use super::draft::{Pitch, Shelter, Wish};
-use super::site::Between;
+use super::site::{Between, LEAST_ROOM};
 use super::slope::{Plane, RidgeSlope};
 use crate::rig::Impossible;
 use crate::rig::anchor::AnchorKind;
@@ -146,6 +146,8 @@ pub struct Drip {
 pub struct Geometry {
     /// Clear distance of the anchors.
     pub span_m: f64,
+    /// Its line runs from anchor to anchor.
+    pub between_two: bool,
     /// The ground.
     pub ground: Plane,
     /// Height of the ridge over the ground in its middle; where it hangs from one anchor, of the peak over the ground there.
@@ -196,9 +198,6 @@ const EYE: f64 = 0.93;
 const LOWEST_RIBS: f64 = 0.7;
 /// A guy goes down as far as it goes out (common practice: about 45°).
 const GUY_SLOPE: f64 = 1.0;
-/// Room between an anchor and the cover's end, least.
-pub const LEAST_ROOM: f64 = 0.3;
-
 /// Steepness a sheet may fall at: nearer to upright it is a wall.
 const NEAR_UPRIGHT: f64 = 0.97;
 /// Least room between cloth and ground where it is not meant to lie on it.
@@ -214,6 +213,11 @@ impl Geometry {
     /// The way from the cover's peak to its tie on the near anchor, one metre long.
     pub fn peak_line_way(&self) -> Place {
         unit(minus([0.0, 0.0, self.ties_m[0] + self.ground.at(0.0, 0.0)], self.ridge[0]))
+    }
+
+    /// Somebody walks into it in the dark: a line from anchor to anchor, as high as a neck.
+    pub fn at_neck_height(&self) -> bool {
+        (1.1..1.9).contains(&self.ridge_m) && self.between_two
     }
 
     /// Height of the ridge's straight line at a place along it.
@@ -368,6 +372,7 @@ fn reach(length: f64, fall: f64, k: f64, q: f64) -> Option<f64> {
 fn blank(site: &Site<'_>, h: f64, e: f64, ridge: [Place; 2]) -> Geometry {
     let mut g = Geometry {
         span_m: site.between.span_m,
+        between_two: site.shelter.pitch.needs_two_anchors(),
         ground: *site.plane,
         ridge_m: h,
         eaves_m: e,
