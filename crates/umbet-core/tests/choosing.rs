@@ -4,7 +4,7 @@ use umbet_core::choose::{Answer, KnotAnswer, Mend, Verdict, choose, options};
 use umbet_core::knot::catalogue;
 use umbet_core::object::{Shape, surfaces};
 use umbet_core::situation::{
-    Draft, Habits, HandsState, Manner, Off, PART_IDS, Situation, Stays, Task, Tension, Way, sentence, typed,
+    Draft, Habits, HandsState, Manner, PART_IDS, Release, Situation, Stays, Task, Tension, Way, sentence, typed,
 };
 use umbet_core::units::{Reader, UnitSystem};
 
@@ -32,7 +32,7 @@ fn tube() -> Draft {
 
 #[test]
 fn a_ridgeline_end_in_mittens_by_one_pull_is_the_tree_hitch() {
-    let d = Draft { hands: Some(HandsState::Mittens), off: Some(Off::OnePull), ..tree() };
+    let d = Draft { hands: Some(HandsState::Mittens), off: Some(Release::OnePull), ..tree() };
     let a = answer(&d);
     assert_eq!((first(&a), a.knots[0].verdict), ("siberian-hitch", Verdict::Fits));
 }
@@ -40,7 +40,7 @@ fn a_ridgeline_end_in_mittens_by_one_pull_is_the_tree_hitch() {
 /// Locked it is a knot of its own, under its own name.
 #[test]
 fn left_all_season_the_tree_hitch_fits_locked() {
-    let a = answer(&Draft { stays: Some(Stays::Season), off: Some(Off::ByHand), ..tree() });
+    let a = answer(&Draft { stays: Some(Stays::Season), off: Some(Release::ByHand), ..tree() });
     assert_ne!(first(&a), "siberian-hitch");
     let s = of(&a, "siberian-hitch");
     assert_eq!(s.verdict, Verdict::DoesNotFit);
@@ -229,7 +229,7 @@ fn backing_up_a_clove_follows_the_school() {
 fn every_situation_has_an_answer_or_a_wish_to_give_up() {
     for task in Task::ALL {
         for shape in [Shape::Post, Shape::Pipe, Shape::Cloth, Shape::Log] {
-            for off in Off::ALL {
+            for off in Release::ALL {
                 for hands in [HandsState::Bare, HandsState::Mittens] {
                     for cord in ["paracord-iii", "webbing-25", "kernmantle-11"] {
                         let mut d =

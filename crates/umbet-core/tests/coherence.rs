@@ -8,7 +8,7 @@ use umbet_core::draw::{Figure, ObjectLook, draw, to_svg};
 use umbet_core::knot::{Knot, Stands, catalogue};
 use umbet_core::object::{Shape, surface, surfaces};
 use umbet_core::situation::{
-    Coat, Draft, HandsState, Manner, Off, Situation, Stays, Task, Tension, Way, sentence, spoken,
+    Coat, Draft, HandsState, Manner, Release, Situation, Stays, Task, Tension, Way, sentence, spoken,
 };
 use umbet_core::topology::Fingerprint;
 use umbet_core::units::{Reader, UnitSystem};
@@ -17,7 +17,7 @@ fn words() -> impl Strategy<Value = Draft> {
     let cords: Vec<String> = umbet_core::cord::cords().iter().map(|c| c.id.clone()).collect();
     let faces: Vec<String> = surfaces().iter().map(|s| s.id.clone()).collect();
     let what = (prop::sample::select(Task::ALL), prop::sample::select(Shape::ALL), prop::sample::select(Way::ALL));
-    let how = (prop::sample::select(Manner::ALL), prop::sample::select(Stays::ALL), prop::sample::select(Off::ALL));
+    let how = (prop::sample::select(Manner::ALL), prop::sample::select(Stays::ALL), prop::sample::select(Release::ALL));
     let held =
         (prop::sample::select(Tension::ALL), prop::sample::select(HandsState::ALL), prop::sample::select(Coat::ALL));
     let of = (prop::sample::select(cords.clone()), prop::sample::select(cords), prop::sample::select(faces));
@@ -287,7 +287,7 @@ fn a_first_answer_is_drawn_on_its_object_with_its_tail() {
     let mut seen = 0;
     for task in [Task::MakeFast, Task::Guy, Task::Drag, Task::Bind, Task::EndLoop, Task::Hoist] {
         for shape in BARS {
-            for (off, hands) in [(Off::ByHand, HandsState::Bare), (Off::OnePull, HandsState::Mittens)] {
+            for (off, hands) in [(Release::ByHand, HandsState::Bare), (Release::OnePull, HandsState::Mittens)] {
                 for open in [false, true] {
                     let d = Draft {
                         shape: Some(shape),

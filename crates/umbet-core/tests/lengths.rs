@@ -196,7 +196,7 @@ fn items_add_up() {
 fn every_mend_but_padding_costs_cord() {
     let stays = Some(Stays::Minutes);
     let plain = Draft { shape: Some(Shape::Post), stays, ..Draft::usual(Task::MakeFast) };
-    let slipped = Draft { off: Some(umbet_core::situation::Off::OnePull), ..plain.clone() };
+    let slipped = Draft { off: Some(umbet_core::situation::Release::OnePull), ..plain.clone() };
     let cord = |d: &Draft| {
         let a = choose(catalogue(), &Situation::read(d).expect("reads"), &Reader::default());
         a.knots.into_iter().find(|k| k.id == "clove-hitch").expect("answered for").facts.cord_m

@@ -3,7 +3,7 @@
 use umbet_core::choose::{KnotAnswer, Mend, Verdict, choose, options};
 use umbet_core::knot::catalogue;
 use umbet_core::object::Shape;
-use umbet_core::situation::{Draft, Habits, HandsState, Manner, Off, Situation, Stays, Task, Way, sentence};
+use umbet_core::situation::{Draft, Habits, HandsState, Manner, Release, Situation, Stays, Task, Way, sentence};
 use umbet_core::units::Reader;
 
 fn judged(d: &Draft, id: &str) -> KnotAnswer {
@@ -47,7 +47,7 @@ fn a_mend_that_wants_an_end_is_not_made_in_the_bight() {
 /// only welcome gives way to what was asked.
 #[test]
 fn nothing_is_hitched_behind_what_one_pull_must_free() {
-    let d = Draft { off: Some(Off::OnePull), shape: Some(Shape::Pipe), ..Draft::usual(Task::MakeFast) };
+    let d = Draft { off: Some(Release::OnePull), shape: Some(Shape::Pipe), ..Draft::usual(Task::MakeFast) };
     assert_eq!(mends(&d, "clove-hitch"), [Mend::SlipLast]);
     let jerked = Draft { manner: Some(Manner::Jerking), ..d.clone() };
     assert_eq!(judged(&jerked, "clove-hitch").lead.rule, "shaken");
@@ -61,7 +61,7 @@ fn nothing_is_hitched_behind_what_one_pull_must_free() {
 #[test]
 fn turns_that_hold_by_themselves_are_not_freed_by_one_pull() {
     let on = |shape, surface: &str| Draft {
-        off: Some(Off::OnePull),
+        off: Some(Release::OnePull),
         shape: Some(shape),
         surface: Some(surface.into()),
         ..Draft::usual(Task::MakeFast)
@@ -82,7 +82,7 @@ fn no_mend_is_made_in_vain() {
     for task in Task::ALL {
         for manner in Manner::ALL {
             for stays in Stays::ALL {
-                for off in [Off::ByHand, Off::OnePull] {
+                for off in [Release::ByHand, Release::OnePull] {
                     let d = Draft { manner: Some(*manner), stays: Some(*stays), off: Some(off), ..Draft::usual(*task) };
                     let s = Situation::read(&d).expect("reads");
                     for k in choose(catalogue(), &s, &Reader::default()).knots {

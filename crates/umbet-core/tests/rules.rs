@@ -3,7 +3,7 @@
 use umbet_core::choose::{Answer, KnotAnswer, Mend, Verdict, choose, rules};
 use umbet_core::knot::catalogue;
 use umbet_core::object::Shape;
-use umbet_core::situation::{Draft, HandsState, Manner, Off, Situation, Stays, Task, Tension, Way};
+use umbet_core::situation::{Draft, HandsState, Manner, Release, Situation, Stays, Task, Tension, Way};
 use umbet_core::units::Reader;
 
 fn answer(d: &Draft) -> Answer {
@@ -185,7 +185,7 @@ fn strong_wet_worn_and_jerked_ask_for_more() {
 
 #[test]
 fn one_pull_a_hitch_is_slipped_a_loop_is_not() {
-    let d = Draft { off: Some(Off::OnePull), ..fast(Shape::Post, "bark-rough") };
+    let d = Draft { off: Some(Release::OnePull), ..fast(Shape::Post, "bark-rough") };
     let pipe = Draft { shape: Some(Shape::Pipe), surface: Some("steel-smooth".into()), ..d.clone() };
     assert!(mended(&pipe, "clove-hitch").contains(&Mend::SlipLast));
     // Its last hitch slipped, the round turn and the first hitch still hold.
@@ -208,13 +208,13 @@ fn leaves_is_known_from_the_path() {
 #[test]
 fn by_hand_a_constrictor_is_cut_unless_it_stays() {
     let d = |off| Draft { off: Some(off), ..fast(Shape::Post, "timber-dry") };
-    assert_eq!(refused_by(&d(Off::ByHand), "constrictor"), "by-hand");
-    assert_ne!(verdict(&d(Off::Never), "constrictor").verdict, Verdict::DoesNotFit);
+    assert_eq!(refused_by(&d(Release::ByHand), "constrictor"), "by-hand");
+    assert_ne!(verdict(&d(Release::Never), "constrictor").verdict, Verdict::DoesNotFit);
 }
 
 #[test]
 fn on_purpose_a_quick_release_is_locked() {
-    let d = Draft { off: Some(Off::OnPurpose), ..fast(Shape::Post, "bark-rough") };
+    let d = Draft { off: Some(Release::OnPurpose), ..fast(Shape::Post, "bark-rough") };
     assert_eq!(refused_by(&d, "siberian-hitch"), "on-purpose");
     assert_ne!(verdict(&d, "siberian-locked").verdict, Verdict::DoesNotFit);
     refused_by(&d, "slipped-half-hitch");

@@ -32,12 +32,28 @@ pub struct Serve {
     /// The data file; by default where the platform keeps an application's data.
     #[arg(long, value_name = "FILE")]
     pub data: Option<PathBuf>,
-    /// Address to listen on. Anything but loopback lets other machines in.
+    /// Address to listen on; this machine's own only.
     #[arg(long, value_name = "ADDR", default_value = "127.0.0.1:4717")]
     pub listen: SocketAddr,
 }
 
 impl Serve {
+    /// The address to listen on.
+    ///
+    /// # Errors
+    /// When it is not this machine's own: Umbet has one person's data and asks nobody who they are.
+    pub fn address(&self) -> anyhow::Result<SocketAddr> {
+        let address = self.listen;
+        anyhow::ensure!(
+            address.ip().is_loopback(),
+            "Umbet answers this machine alone so far, and {} would let others in: listen on 127.0.0.1:{} or [::1]:{}",
+            address.ip(),
+            address.port(),
+            address.port()
+        );
+        Ok(address)
+    }
+
     /// The data file to use.
     ///
     /// # Errors
@@ -49,5 +65,23 @@ impl Serve {
         let place = directories::ProjectDirs::from("", "", "umbet")
             .context("this platform names no folder for data; name a file with --data")?;
         Ok(place.data_dir().join(if self.demo { "demo.db" } else { "umbet.db" }))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn serve(listen: &str) -> Serve {
+        Serve { demo: false, data: None, listen: listen.parse().expect("an address") }
+    }
+
+    #[test]
+    fn only_this_machine_is_answered() {
+        assert!(serve("127.0.0.1:4717").address().is_ok() && serve("[::1]:80").address().is_ok());
+        for open in ["0.0.0.0:4717", "[::]:4717", "192.168.1.7:4717"] {
+            let why = serve(open).address().expect_err("it is refused").to_string();
+            assert!(why.contains("this machine alone") && why.contains("127.0.0.1:4717"), "{why}");
+        }
     }
 }

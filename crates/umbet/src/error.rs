@@ -24,6 +24,60 @@ pub struct Problem {
     pub faults: Vec<Fault>,
 }
 
+/// How a question with a body is refused, for the document.
+#[derive(utoipa::IntoResponses)]
+#[allow(dead_code, reason = "read by the document alone")]
+pub enum Refused {
+    /// Cannot be read
+    #[response(status = 400, content_type = "application/json")]
+    Unreadable(Problem),
+    /// Larger than 64 kB
+    #[response(status = 413, content_type = "application/json")]
+    TooLarge(Problem),
+    /// Not sent as JSON
+    #[response(status = 415, content_type = "application/json")]
+    NotJson(Problem),
+    /// Values out of reason
+    #[response(status = 422, content_type = "application/json")]
+    Unusable(Problem),
+}
+
+/// How a question about something named is refused, for the document.
+#[derive(utoipa::IntoResponses)]
+#[allow(dead_code, reason = "read by the document alone")]
+pub enum NotThere {
+    /// Cannot be read
+    #[response(status = 400, content_type = "application/json")]
+    Unreadable(Problem),
+    /// There is none
+    #[response(status = 404, content_type = "application/json")]
+    Missing(Problem),
+}
+
+/// How a change is refused, for the document.
+#[derive(utoipa::IntoResponses)]
+#[allow(dead_code, reason = "read by the document alone")]
+pub enum NotChanged {
+    /// Cannot be read
+    #[response(status = 400, content_type = "application/json")]
+    Unreadable(Problem),
+    /// There is none
+    #[response(status = 404, content_type = "application/json")]
+    Missing(Problem),
+    /// Another window changed it first
+    #[response(status = 409, content_type = "application/json")]
+    Stale(Problem),
+    /// Larger than 64 kB
+    #[response(status = 413, content_type = "application/json")]
+    TooLarge(Problem),
+    /// Not sent as JSON
+    #[response(status = 415, content_type = "application/json")]
+    NotJson(Problem),
+    /// Values out of reason
+    #[response(status = 422, content_type = "application/json")]
+    Unusable(Problem),
+}
+
 /// Everything a route can fail with.
 #[derive(Debug, thiserror::Error)]
 pub enum Error {

@@ -25,8 +25,8 @@ async fn run(options: &Serve) -> anyhow::Result<()> {
     if options.demo {
         demo::load(&store).await?;
     }
-    let listener =
-        TcpListener::bind(options.listen).await.with_context(|| format!("cannot listen on {}", options.listen))?;
+    let address = options.address()?;
+    let listener = TcpListener::bind(address).await.with_context(|| format!("cannot listen on {address}"))?;
     println!("Umbet keeps its data in {}", file.display());
     println!("Umbet is at http://{}", listener.local_addr()?);
     serve(listener, App::new(store).await?, stopped()).await

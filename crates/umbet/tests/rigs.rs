@@ -345,3 +345,60 @@ async fn a_tree_is_dragged_where_it_stands() {
     assert!(east > 6.6, "{east}");
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
+
+/// On site, on a phone: one step large, ticked in its order by the one button, taken back, and still so when the page comes again.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_work_is_done_step_by_step_on_a_phone() {
+    let (s, b) = (Server::demo().await, Browser::open(390, 844).await);
+    b.driver.goto(s.url("/jobs/2/rig/shelter/site")).await.expect("the page opens");
+    b.see_words(".onsite-say .sub", "Step 5 of 16").await;
+    b.see_words(".onsite-say h2", "Run the line out").await;
+    b.see(".onsite-cloth svg").await;
+    b.press(".onsite-next", "Next").await;
+    b.see_words(".onsite-say h2", "Two round turns").await;
+    b.see_words(".onsite-figures", "300 to 350 N").await;
+    b.press(".onsite-next", "Next").await;
+    b.see_words(".onsite-figures", "leave").await;
+    b.press(".onsite-back", "Step 6").await;
+    b.see_words(".onsite-say .sub", "Step 6 of 16").await;
+    tokio::time::sleep(std::time::Duration::from_millis(400)).await;
+    b.driver.refresh().await.expect("it loads again");
+    b.see_words(".onsite-say .sub", "Step 6 of 16").await;
+    // Space ticks too; all of it is one press away.
+    b.driver.action_chain().send_keys(" ").perform().await.expect("a key is pressed");
+    b.see_words(".onsite-say .sub", "Step 7 of 16").await;
+    b.press(".onsite-all", "All 16").await;
+    b.see(".rig-draw svg").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// Two windows on one rig: the second to change it is shown what the first kept, and goes on from that, or keeps its own.
+#[tokio::test(flavor = "multi_thread")]
+async fn two_windows_on_one_rig_settle_it() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 900).await);
+    b.driver.goto(s.url("/jobs/2/rig/shelter")).await.expect("the page opens");
+    b.see(".rig-draw svg").await;
+    let at = "/api/jobs/2/rigs/shelter";
+    let theirs = async |beaufort: i64| {
+        let mut kept = s.get(at).await.1;
+        kept["draft"]["beaufort"] = json!(beaufort);
+        assert_eq!(s.put(at, &kept).await.0, StatusCode::OK);
+    };
+    theirs(3).await;
+    b.type_into("input[aria-label='How many sit under it']", "3").await;
+    b.keys(Key::Tab).await;
+    b.see_words(".trouble", "Another window changed this rig first").await;
+    b.press(".trouble .btn", "Go on from theirs").await;
+    b.see_words(".rig-tools .btn", "Undo").await;
+    let beaufort = b.driver.find(By::Css("input[aria-label='Beaufort number']")).await.expect("it is there");
+    assert_eq!(beaufort.value().await.expect("a value").as_deref(), Some("3"));
+
+    theirs(4).await;
+    b.type_into("input[aria-label='How many sit under it']", "4").await;
+    b.keys(Key::Tab).await;
+    b.press(".trouble .btn", "Keep mine").await;
+    tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+    let kept = s.get(at).await.1;
+    assert_eq!((&kept["draft"]["people"], &kept["draft"]["beaufort"]), (&json!(4), &json!(3)));
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}

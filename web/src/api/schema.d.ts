@@ -143,6 +143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drills/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings back the score that was begun anew last. */
+        post: operations["restore_drill_score"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drills/{seed}": {
         parameters: {
             query?: never;
@@ -1054,7 +1071,7 @@ export interface components {
             must_not_close?: boolean;
             /** @description The hitch stands near an open end it can run off. */
             near_end?: boolean;
-            off?: components["schemas"]["Off"] | null;
+            off?: components["schemas"]["Release"] | null;
             /** @description A loop can be dropped over its end. */
             open_end?: boolean | null;
             /**
@@ -1999,11 +2016,6 @@ export interface components {
             /** @description In the reader's measures. */
             words: string;
         };
-        /**
-         * @description How it comes off.
-         * @enum {string}
-         */
-        Off: "one-pull" | "by-hand" | "never" | "on-purpose";
         /** @description Where metres lie on the drawing from above. */
         OnPage: {
             /** @description The ridge among the anchors. */
@@ -2147,6 +2159,11 @@ export interface components {
             /** @description Source id. */
             source: string;
         };
+        /**
+         * @description How it comes off.
+         * @enum {string}
+         */
+        Release: "one-pull" | "by-hand" | "never" | "on-purpose";
         /** @description How it lets go, answered from the path alone. */
         ReleaseWords: {
             /** @description How that is known. */
@@ -2769,7 +2786,7 @@ export interface operations {
                     "application/json": components["schemas"]["Choice"];
                 };
             };
-            /** @description Not JSON, or not a situation */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -2796,7 +2813,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Values out of reason or unknown names */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -2829,7 +2846,7 @@ export interface operations {
                     "application/json": components["schemas"]["OptionWords"][];
                 };
             };
-            /** @description Not JSON, or not a situation */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -2856,7 +2873,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such part, or values out of reason */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -2889,7 +2906,7 @@ export interface operations {
                     "application/json": components["schemas"]["Draft"];
                 };
             };
-            /** @description Not JSON, or not a situation */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -2916,7 +2933,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such field, or values out of reason */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3041,7 +3058,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such hank */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3050,7 +3067,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Changed in another window */
+            /** @description Another window changed it first */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -3107,7 +3124,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -3116,7 +3133,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such hank */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3148,7 +3165,7 @@ export interface operations {
                     "application/json": components["schemas"]["KitCord"];
                 };
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -3157,7 +3174,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description None was taken out */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3206,6 +3223,26 @@ export interface operations {
             };
         };
     };
+    restore_drill_score: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Answers so far, with those */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotScore"][];
+                };
+            };
+        };
+    };
     drill: {
         parameters: {
             query?: {
@@ -3239,7 +3276,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such question */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3450,7 +3487,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No waypoints in it */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3631,7 +3668,7 @@ export interface operations {
                     "application/json": components["schemas"]["JobView"];
                 };
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -3640,7 +3677,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such job */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3685,7 +3722,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such job */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3694,7 +3731,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Changed in another window */
+            /** @description Another window changed it first */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -3751,7 +3788,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -3760,7 +3797,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such job */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3864,7 +3901,7 @@ export interface operations {
                     "application/json": components["schemas"]["Job"];
                 };
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -3873,7 +3910,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description None was put away */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3907,7 +3944,7 @@ export interface operations {
                     "application/json": components["schemas"]["KeptRig"];
                 };
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -3916,7 +3953,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description None is planned for this job */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3963,7 +4000,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such job or kind */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4044,7 +4081,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such joint */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4053,7 +4090,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Changed in another window */
+            /** @description Another window changed it first */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -4110,7 +4147,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -4119,7 +4156,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such joint */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4151,7 +4188,7 @@ export interface operations {
                     "application/json": components["schemas"]["Joint"];
                 };
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -4160,7 +4197,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description None was put away */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4697,7 +4734,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The path cannot be laid, or a value is out of reason */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4742,7 +4779,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such own knot */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4751,7 +4788,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Changed in another window */
+            /** @description Another window changed it first */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -4778,7 +4815,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The path cannot be laid, or a value is out of reason */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4808,7 +4845,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -4817,7 +4854,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such own knot */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4994,7 +5031,7 @@ export interface operations {
                     "application/json": components["schemas"]["OwnKnot"];
                 };
             };
-            /** @description Not a number */
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;
@@ -5003,7 +5040,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description None was taken away */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5405,7 +5442,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Changed in another window */
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
             409: {
                 headers: {
                     [name: string]: unknown;

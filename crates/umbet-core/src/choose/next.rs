@@ -4,7 +4,7 @@ use super::case::Case;
 use super::finding::Asked;
 use super::judge::{Judged, judge};
 use crate::knot::{Mistake, Untie, catalogue};
-use crate::situation::{Manner, Off, Situation, Stays, Task};
+use crate::situation::{Manner, Release, Situation, Stays, Task};
 use crate::units::Band;
 use crate::words::small;
 
@@ -16,7 +16,7 @@ pub(super) fn asked(j: &Judged<'_>, case: &Case<'_>, wet: Option<&Situation>) ->
     if let Some(onto) = j.candidate.onto(case) {
         list.push(says("How does it get there?", onto.says().to_owned()));
     }
-    if case.s.off != Off::Never {
+    if case.s.off != Release::Never {
         list.push(says("How is it undone?", undone(j, case)));
     }
     if let Some(m) = e.mistake.first() {

@@ -5,7 +5,8 @@ use crate::cord::cords;
 use crate::knot::Catalogue;
 use crate::object::{Material, Shape, object_kind, surfaces};
 use crate::situation::{
-    Coat, Draft, Habits, HandsState, Manner, Off, PEOPLE, Situation, Stays, Task, Tension, Way, leaves_words, wetness,
+    Coat, Draft, Habits, HandsState, Manner, PEOPLE, Release, Situation, Stays, Task, Tension, Way, leaves_words,
+    wetness,
 };
 use crate::units::{Force, Length, Reader};
 use serde::Serialize;
@@ -99,7 +100,7 @@ fn alternatives(draft: &Draft, part: &str, catalogue: &Catalogue, reader: &Reade
             .map(|&x| one(x.words(), s.is_some_and(|s| s.stays == x), &|d| d.stays = Some(x)))
             .collect(),
         "off" => {
-            Off::ALL.iter().map(|&x| one(x.words(), s.is_some_and(|s| s.off == x), &|d| d.off = Some(x))).collect()
+            Release::ALL.iter().map(|&x| one(x.words(), s.is_some_and(|s| s.off == x), &|d| d.off = Some(x))).collect()
         }
         "leaves" => [true, false]
             .iter()

@@ -5,7 +5,7 @@ use super::candidate::Grade;
 use super::case::Case;
 use super::{Judged, school};
 use crate::knot::{Untie, Wear};
-use crate::situation::{Manner, Off, Stays, Task, Tension};
+use crate::situation::{Manner, Release, Stays, Task, Tension};
 use std::cmp::Ordering;
 
 /// One reason to stand ahead, in the order they count.
@@ -75,7 +75,7 @@ enum Doubt {
 
 fn doubt(j: &Judged<'_>, case: &Case<'_>) -> Doubt {
     // Unasked, a quick release is only a way to lose the line.
-    if j.candidate.one_pull && case.s.off != Off::OnePull && case.s.task != Task::Stow {
+    if j.candidate.one_pull && case.s.off != Release::OnePull && case.s.task != Task::Stow {
         return Doubt::ChancePull;
     }
     if j.grade == Grade::Barely {
@@ -127,7 +127,7 @@ fn known(j: &Judged<'_>, case: &Case<'_>) -> i64 {
 
 /// Counts only where the load is heavy: after a light one everything unties.
 fn letting_go(j: &Judged<'_>, case: &Case<'_>) -> i64 {
-    if matches!(case.s.off, Off::Never) || !j.candidate.heavy(case) {
+    if matches!(case.s.off, Release::Never) || !j.candidate.heavy(case) {
         return 0;
     }
     match j.candidate.knot.entry.release.untie {

@@ -2,7 +2,7 @@
 //! sentence it is taught with. The first class whose conditions all hold is the situation's.
 
 use crate::cord::Construction;
-use crate::situation::{HandsState, Off, Shape, Situation, Stays, Task, Tension, Way};
+use crate::situation::{HandsState, Release, Shape, Situation, Stays, Task, Tension, Way};
 use serde::Deserialize;
 use std::sync::LazyLock;
 
@@ -19,7 +19,7 @@ pub struct Class {
     /// Ways it pulls.
     pub way: Option<Vec<Way>>,
     /// How it comes off.
-    pub off: Option<Vec<Off>>,
+    pub off: Option<Vec<Release>>,
     /// How long it stays.
     pub stays: Option<Vec<Stays>>,
     /// What its tension does.

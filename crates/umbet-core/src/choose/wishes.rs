@@ -4,7 +4,7 @@ use super::answer::GiveUp;
 use super::{fitting, other_cord};
 use crate::knot::Catalogue;
 use crate::object::surface;
-use crate::situation::{HandsState, Manner, Off, Situation, Task, Tension, Way};
+use crate::situation::{HandsState, Manner, Release, Situation, Task, Tension, Way};
 use crate::units::{Force, Reader};
 
 /// A wish, and a situation without it.
@@ -36,7 +36,7 @@ const WISHES: &[Wish] = &[
     Wish { says: "Let it be tied slack and tightened after.", give_up: |s| std::mem::take(&mut s.tight) },
     Wish {
         says: "Let it be untied by hand instead of by one pull.",
-        give_up: |s| s.off == Off::OnePull && set(&mut s.off, Off::ByHand),
+        give_up: |s| s.off == Release::OnePull && set(&mut s.off, Release::ByHand),
     },
     Wish {
         says: "Let a knot stay in the line until it is untied.",

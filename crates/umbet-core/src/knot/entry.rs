@@ -2,7 +2,7 @@
 //!
 //! A file is TOML under `catalogue/knots/`; its name is the knot's id. Adding a knot is adding a file.
 
-use super::facts::{CordNeeds, Grip, Hands, Purchase, Release, Strength, Usage};
+use super::facts::{CordNeeds, Grip, Hands, LetsGo, Purchase, Strength, Usage};
 use super::mend::Mend;
 use crate::object::Shape;
 use crate::situation::Task;
@@ -291,7 +291,7 @@ pub struct Entry {
     #[serde(default)]
     pub grip: Grip,
     /// Letting go.
-    pub release: Release,
+    pub release: LetsGo,
     /// Hands.
     pub hands: Hands,
     /// Strength.

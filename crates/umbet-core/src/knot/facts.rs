@@ -121,7 +121,7 @@ pub struct Leaves {
 /// How it lets go.
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
-pub struct Release {
+pub struct LetsGo {
     /// One pull on the tail frees it, even under load.
     #[serde(default)]
     pub one_pull: bool,

@@ -19,7 +19,7 @@ mod usual;
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{Caution, Drawn, Family, Held, Identity, Mistake, OtherWay, Part, School, Step, Telltale, WrongForm};
 pub use facts::{
-    Along, Backup, CordNeeds, Grip, Hands, Leaves, Onto, Purchase, Release, Stands, Strength, Tail, Untie, Usage, Wear,
+    Along, Backup, CordNeeds, Grip, Hands, Leaves, LetsGo, Onto, Purchase, Stands, Strength, Tail, Untie, Usage, Wear,
 };
 pub use mend::Mend;
 pub use read::{EntryError, Knot, Place, place};

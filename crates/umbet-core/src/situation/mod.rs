@@ -106,7 +106,7 @@ words!(
 
 words!(
     /// How it comes off.
-    Off {
+    Release {
         /// One pull, even loaded.
         OnePull => "by one pull, even loaded",
         /// By hand.
@@ -239,7 +239,7 @@ pub struct Draft {
     pub tension: Option<Tension>,
     /// How it comes off.
     #[serde(default)]
-    pub off: Option<Off>,
+    pub off: Option<Release>,
     /// The line must come away with no knot in it.
     #[serde(default)]
     pub leaves_nothing: bool,

@@ -1,6 +1,6 @@
 //! From what a person said to a situation that cannot be wrong.
 
-use super::{Coat, CordDraft, Draft, HandsState, Manner, Off, Shape, Stays, Task, Tension, Way};
+use super::{Coat, CordDraft, Draft, HandsState, Manner, Release, Shape, Stays, Task, Tension, Way};
 use crate::cord::{Cord, cord};
 use crate::object::{Finish, Material, ObjectKind, object_kind, surface};
 use crate::units::{Band, Force, Length};
@@ -131,7 +131,7 @@ pub struct Situation {
     /// What its tension must do.
     pub tension: Tension,
     /// How it comes off.
-    pub off: Off,
+    pub off: Release,
     /// Nothing may stay in the line.
     pub leaves_nothing: bool,
     /// Tied while the line is tight.
@@ -198,7 +198,7 @@ impl Situation {
             cord_there_is: there_is.flatten().map(Length::from_m),
             stays: draft.stays.unwrap_or(Stays::Dusk),
             tension: draft.tension.unwrap_or(usual_tension(draft.task)),
-            off: draft.off.unwrap_or(Off::ByHand),
+            off: draft.off.unwrap_or(Release::ByHand),
             leaves_nothing: draft.leaves_nothing,
             tight: draft.tight,
             end_free: draft.end_free.unwrap_or(draft.task != Task::MidLoop),

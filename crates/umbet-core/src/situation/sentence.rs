@@ -3,7 +3,7 @@
 //! The words live here once: the screen shows them as buttons, a sheet prints them, the API returns them.
 
 use super::read::limits;
-use super::{Coat, Draft, Fault, Off, Situation, Task, Tension, UsedCord};
+use super::{Coat, Draft, Fault, Release, Situation, Task, Tension, UsedCord};
 use crate::units::{Force, Length, Reader, Typed};
 use serde::Serialize;
 
@@ -144,9 +144,9 @@ pub fn sentence(s: &Situation, reader: &Reader) -> Vec<Fragment> {
             out.push(haul.with("haul_n", "Your own pull", Typed::Pull(s.haul), reader));
         }
     }
-    out.push(said(if s.off == Off::Never { ". It" } else { ". It comes off" }));
+    out.push(said(if s.off == Release::Never { ". It" } else { ". It comes off" }));
     out.push(part("off", "how it comes off", s.off.words()));
-    if s.off != Off::Never || s.leaves_nothing {
+    if s.off != Release::Never || s.leaves_nothing {
         out.push(said(", and"));
         out.push(part("leaves", "what may stay in the line", leaves_words(s.leaves_nothing)));
     }

@@ -1,6 +1,6 @@
 //! The main job: a situation in, verdicts with reasons out.
 
-use crate::error::{Error, Problem};
+use crate::error::{Error, Refused};
 use crate::extract::Body;
 use crate::state::App;
 use axum::Json;
@@ -85,13 +85,7 @@ pub struct PartOf {
 /// Judges every knot for a situation.
 #[utoipa::path(
     post, path = "/api/choose", request_body = Draft,
-    responses(
-        (status = 200, description = "Verdicts, best first, with reasons", body = Choice),
-        (status = 400, description = "Not JSON, or not a situation", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason or unknown names", body = Problem)
-    )
+    responses((status = 200, description = "Verdicts, best first, with reasons", body = Choice), Refused)
 )]
 pub async fn choose(State(app): State<App>, Body(draft): Body<Draft>) -> Result<Json<Choice>, Error> {
     known(&draft)?;
@@ -118,13 +112,7 @@ pub struct TypedPart {
 /// Puts a typed number into a situation.
 #[utoipa::path(
     post, path = "/api/choose/typed", request_body = TypedPart,
-    responses(
-        (status = 200, description = "The situation with it", body = Draft),
-        (status = 400, description = "Not JSON, or not a situation", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "No such field, or values out of reason", body = Problem)
-    )
+    responses((status = 200, description = "The situation with it", body = Draft), Refused)
 )]
 pub async fn typed(State(app): State<App>, Body(asked): Body<TypedPart>) -> Result<Json<Draft>, Error> {
     let draft = put_typed(&asked.draft, &asked.field, asked.value, &app.settings().reader())
@@ -137,13 +125,7 @@ pub async fn typed(State(app): State<App>, Body(asked): Body<TypedPart>) -> Resu
 /// What a part can be changed to, each with the knot it would put first.
 #[utoipa::path(
     post, path = "/api/choose/options", request_body = PartOf,
-    responses(
-        (status = 200, description = "Alternatives for the part", body = Vec<OptionWords>),
-        (status = 400, description = "Not JSON, or not a situation", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "No such part, or values out of reason", body = Problem)
-    )
+    responses((status = 200, description = "Alternatives for the part", body = Vec<OptionWords>), Refused)
 )]
 pub async fn options(State(app): State<App>, Body(asked): Body<PartOf>) -> Result<Json<Vec<OptionWords>>, Error> {
     if !PART_IDS.contains(&asked.part.as_str()) {

@@ -1,6 +1,6 @@
 //! Cord in the kit.
 
-use crate::error::{Error, Problem};
+use crate::error::{Error, NotChanged, NotThere, Refused};
 use crate::extract::{Body, Path};
 use crate::state::App;
 use crate::store::{CordInput, KitCord};
@@ -17,13 +17,7 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
 /// Adds a hank.
 #[utoipa::path(
     post, operation_id = "add_cord", path = "/api/cords", request_body = CordInput,
-    responses(
-        (status = 201, description = "Added", body = KitCord),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 201, description = "Added", body = KitCord), Refused)
 )]
 pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result<(StatusCode, Json<KitCord>), Error> {
     let added = KitCord::add(&app.store, &input).await?;
@@ -34,15 +28,7 @@ pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result
 /// Changes a hank.
 #[utoipa::path(
     put, operation_id = "put_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")), request_body = CordInput,
-    responses(
-        (status = 200, description = "Changed", body = KitCord),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such hank", body = Problem),
-        (status = 409, description = "Changed in another window", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 200, description = "Changed", body = KitCord), NotChanged)
 )]
 pub async fn put(
     State(app): State<App>,
@@ -57,11 +43,7 @@ pub async fn put(
 /// Takes a hank out of the kit.
 #[utoipa::path(
     delete, operation_id = "delete_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")),
-    responses(
-        (status = 204, description = "Taken out; restore brings it back"),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "No such hank", body = Problem)
-    )
+    responses((status = 204, description = "Taken out; restore brings it back"), NotThere)
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
     KitCord::delete(&app.store, id).await?;
@@ -72,11 +54,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
 /// Brings a hank back.
 #[utoipa::path(
     post, operation_id = "restore_cord", path = "/api/cords/{id}/restore", params(("id" = i64, Path, description = "Hank")),
-    responses(
-        (status = 200, description = "Back in the kit", body = KitCord),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "None was taken out", body = Problem)
-    )
+    responses((status = 200, description = "Back in the kit", body = KitCord), NotThere)
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
     let restored = KitCord::restore(&app.store, id).await?;

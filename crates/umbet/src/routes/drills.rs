@@ -1,7 +1,7 @@
 //! Spot the mistake: questions from a seed, answers, and the score.
 
 use super::figures::svg_answer;
-use crate::error::{Error, Problem};
+use crate::error::{Error, NotThere, Problem};
 use crate::extract::{Body, Path, Query};
 use crate::state::App;
 use crate::store::KnotScore;
@@ -96,7 +96,7 @@ fn asked(seed: u32, family: Option<Family>) -> Result<Question, Error> {
 /// The question of a seed.
 #[utoipa::path(
     get, operation_id = "drill", path = "/api/drills/{seed}", params(("seed" = i64, Path, minimum = 0, maximum = 4294967295_u32, description = "Any number"), DrillQuery),
-    responses((status = 200, description = "The question", body = DrillQuestion), (status = 400, description = "Cannot be read", body = Problem), (status = 404, description = "No such question", body = Problem))
+    responses((status = 200, description = "The question", body = DrillQuestion), NotThere)
 )]
 pub async fn ask(Path(seed): Path<u32>, Query(q): Query<DrillQuery>) -> Result<Json<DrillQuestion>, Error> {
     let question = asked(seed, q.family)?;
@@ -188,4 +188,11 @@ pub async fn score(State(app): State<App>) -> Result<Json<Vec<KnotScore>>, Error
 pub async fn clear(State(app): State<App>) -> Result<StatusCode, Error> {
     KnotScore::clear(&app.store).await?;
     Ok(StatusCode::NO_CONTENT)
+}
+
+/// Brings back the score that was begun anew last.
+#[utoipa::path(post, operation_id = "restore_drill_score", path = "/api/drills/restore", responses((status = 200, description = "Answers so far, with those", body = Vec<KnotScore>)))]
+pub async fn restore(State(app): State<App>) -> Result<Json<Vec<KnotScore>>, Error> {
+    KnotScore::restore(&app.store).await?;
+    Ok(Json(KnotScore::list(&app.store).await?))
 }

@@ -1,7 +1,7 @@
 //! Jobs and their joints.
 
 use super::choose::Drawn;
-use crate::error::{Error, Problem};
+use crate::error::{Error, NotChanged, NotThere, Problem, Refused};
 use crate::extract::{Body, Path};
 use crate::state::App;
 use crate::store::{Job, JobInput, JobSummary, Joint, JointInput, KeptRig, UnreadableJoint};
@@ -74,13 +74,7 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<JobSummary>>, Error
 /// Adds a job.
 #[utoipa::path(
     post, operation_id = "add_job", path = "/api/jobs", request_body = JobInput,
-    responses(
-        (status = 201, description = "Added", body = Job),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 201, description = "Added", body = Job), Refused)
 )]
 pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<(StatusCode, Json<Job>), Error> {
     Ok((StatusCode::CREATED, Json(Job::add(&app.store, &input).await?)))
@@ -89,11 +83,7 @@ pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<
 /// One job, its joints judged afresh.
 #[utoipa::path(
     get, operation_id = "get_job", path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
-    responses(
-        (status = 200, description = "The job", body = JobView),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "No such job", body = Problem)
-    )
+    responses((status = 200, description = "The job", body = JobView), NotThere)
 )]
 pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<JobView>, Error> {
     let job = Job::get(&app.store, id).await?;
@@ -152,15 +142,7 @@ fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
 /// Changes a job.
 #[utoipa::path(
     put, operation_id = "put_job", path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")), request_body = JobInput,
-    responses(
-        (status = 200, description = "Changed", body = Job),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such job", body = Problem),
-        (status = 409, description = "Changed in another window", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 200, description = "Changed", body = Job), NotChanged)
 )]
 pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<JobInput>) -> Result<Json<Job>, Error> {
     Ok(Json(Job::put(&app.store, id, &input).await?))
@@ -169,11 +151,7 @@ pub async fn put(State(app): State<App>, Path(id): Path<i64>, Body(input): Body<
 /// Puts a job away.
 #[utoipa::path(
     delete, operation_id = "delete_job", path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
-    responses(
-        (status = 204, description = "Put away; restore brings it back"),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "No such job", body = Problem)
-    )
+    responses((status = 204, description = "Put away; restore brings it back"), NotThere)
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
     Job::delete(&app.store, id).await?;
@@ -183,11 +161,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
 /// Brings a job back.
 #[utoipa::path(
     post, operation_id = "restore_job", path = "/api/jobs/{id}/restore", params(("id" = i64, Path, description = "Job")),
-    responses(
-        (status = 200, description = "Back", body = Job),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "None was put away", body = Problem)
-    )
+    responses((status = 200, description = "Back", body = Job), NotThere)
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Job>, Error> {
     Ok(Json(Job::restore(&app.store, id).await?))
@@ -216,15 +190,7 @@ pub async fn add_joint(
 /// Changes a joint.
 #[utoipa::path(
     put, operation_id = "put_joint", path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")), request_body = JointInput,
-    responses(
-        (status = 200, description = "Changed", body = Joint),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such joint", body = Problem),
-        (status = 409, description = "Changed in another window", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 200, description = "Changed", body = Joint), NotChanged)
 )]
 pub async fn put_joint(
     State(app): State<App>,
@@ -237,11 +203,7 @@ pub async fn put_joint(
 /// Puts a joint away.
 #[utoipa::path(
     delete, operation_id = "delete_joint", path = "/api/joints/{id}", params(("id" = i64, Path, description = "Joint")),
-    responses(
-        (status = 204, description = "Put away; restore brings it back"),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "No such joint", body = Problem)
-    )
+    responses((status = 204, description = "Put away; restore brings it back"), NotThere)
 )]
 pub async fn delete_joint(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
     Joint::delete(&app.store, id).await?;
@@ -251,11 +213,7 @@ pub async fn delete_joint(State(app): State<App>, Path(id): Path<i64>) -> Result
 /// Brings a joint back.
 #[utoipa::path(
     post, operation_id = "restore_joint", path = "/api/joints/{id}/restore", params(("id" = i64, Path, description = "Joint")),
-    responses(
-        (status = 200, description = "Back", body = Joint),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "None was put away", body = Problem)
-    )
+    responses((status = 200, description = "Back", body = Joint), NotThere)
 )]
 pub async fn restore_joint(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Joint>, Error> {
     Ok(Json(Joint::restore(&app.store, id).await?))

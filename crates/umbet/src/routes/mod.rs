@@ -57,6 +57,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(drills::ask, drills::answer))
         .routes(routes!(drills::drill_figure))
         .routes(routes!(drills::score, drills::clear))
+        .routes(routes!(drills::restore))
         .routes(routes!(own_knots::list, own_knots::add))
         .routes(routes!(own_knots::put, own_knots::delete))
         .routes(routes!(own_knots::restore))

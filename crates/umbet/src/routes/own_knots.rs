@@ -1,7 +1,7 @@
 //! Own knots.
 
 use super::figures::{FigureQuery, svg_answer};
-use crate::error::{Error, Problem};
+use crate::error::{Error, NotChanged, NotThere, Problem, Refused};
 use crate::extract::{Body, Path, Query};
 use crate::state::App;
 use crate::store::{OwnKnot, OwnKnotInput};
@@ -24,13 +24,7 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<OwnKnot>>, Error> {
 /// Adds an own knot.
 #[utoipa::path(
     post, operation_id = "add_own_knot", path = "/api/own-knots", request_body = OwnKnotInput,
-    responses(
-        (status = 201, description = "Added", body = OwnKnot),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "The path cannot be laid, or a value is out of reason", body = Problem)
-    )
+    responses((status = 201, description = "Added", body = OwnKnot), Refused)
 )]
 pub async fn add(
     State(app): State<App>,
@@ -42,15 +36,7 @@ pub async fn add(
 /// Changes an own knot.
 #[utoipa::path(
     put, operation_id = "put_own_knot", path = "/api/own-knots/{id}", params(("id" = i64, Path, description = "Own knot")), request_body = OwnKnotInput,
-    responses(
-        (status = 200, description = "Changed", body = OwnKnot),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such own knot", body = Problem),
-        (status = 409, description = "Changed in another window", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "The path cannot be laid, or a value is out of reason", body = Problem)
-    )
+    responses((status = 200, description = "Changed", body = OwnKnot), NotChanged)
 )]
 pub async fn put(
     State(app): State<App>,
@@ -63,11 +49,7 @@ pub async fn put(
 /// Takes an own knot away.
 #[utoipa::path(
     delete, operation_id = "delete_own_knot", path = "/api/own-knots/{id}", params(("id" = i64, Path, description = "Own knot")),
-    responses(
-        (status = 204, description = "Taken away; restore brings it back"),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "No such own knot", body = Problem)
-    )
+    responses((status = 204, description = "Taken away; restore brings it back"), NotThere)
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
     OwnKnot::delete(&app.store, id).await?;
@@ -77,11 +59,7 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
 /// Brings an own knot back.
 #[utoipa::path(
     post, operation_id = "restore_own_knot", path = "/api/own-knots/{id}/restore", params(("id" = i64, Path, description = "Own knot")),
-    responses(
-        (status = 200, description = "Back", body = OwnKnot),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "None was taken away", body = Problem)
-    )
+    responses((status = 200, description = "Back", body = OwnKnot), NotThere)
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<OwnKnot>, Error> {
     Ok(Json(OwnKnot::restore(&app.store, id).await?))

@@ -1,6 +1,6 @@
 //! Rigs of every kind: begun, worked out and drawn, put on paper, kept with a job.
 
-use crate::error::{Error, Problem};
+use crate::error::{Error, NotChanged, NotThere, Problem};
 use crate::export::pdf::to_pdf;
 use crate::extract::{Body, Path};
 use crate::state::App;
@@ -312,11 +312,7 @@ pub async fn sheet(
 #[utoipa::path(
     get, operation_id = "kept_rig", path = "/api/jobs/{id}/rigs/{kind}",
     params(("id" = i64, Path, description = "Job"), ("kind" = String, Path, description = "Kind of rig")),
-    responses(
-        (status = 200, description = "The rig, and what is ticked off", body = KeptRig),
-        (status = 400, description = "Not a number", body = Problem),
-        (status = 404, description = "None is planned for this job", body = Problem)
-    )
+    responses((status = 200, description = "The rig, and what is ticked off", body = KeptRig), NotThere)
 )]
 pub async fn kept(State(app): State<App>, Path((id, kind)): Path<(i64, String)>) -> Result<Json<KeptRig>, Error> {
     let planner = app.planner(&kind)?;
@@ -336,15 +332,7 @@ fn in_order(app: &App, planner: &Planner, kept: &KeptRig) -> Result<Vec<String>,
     put, operation_id = "keep_rig", path = "/api/jobs/{id}/rigs/{kind}",
     params(("id" = i64, Path, description = "Job"), ("kind" = String, Path, description = "Kind of rig")),
     request_body = KeptRig,
-    responses(
-        (status = 200, description = "Kept", body = KeptRig),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such job or kind", body = Problem),
-        (status = 409, description = "Another window changed it first", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 200, description = "Kept", body = KeptRig), NotChanged)
 )]
 pub async fn keep(
     State(app): State<App>,

@@ -1,6 +1,6 @@
 //! What a site is read from: waypoints and the weather.
 
-use crate::error::{Error, Problem};
+use crate::error::{Error, Refused};
 use crate::extract::Body;
 use crate::forecast::{Forecast, Forecasts, Simulated};
 use crate::gpx::{self, Waypoint};
@@ -20,13 +20,7 @@ pub struct GpxInput {
 /// Waypoints of a GPX file as places on the site.
 #[utoipa::path(
     post, operation_id = "read_gpx", path = "/api/gpx", request_body = GpxInput,
-    responses(
-        (status = 200, description = "Waypoints, metres east and north of the first", body = Vec<Waypoint>),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "No waypoints in it", body = Problem)
-    )
+    responses((status = 200, description = "Waypoints, metres east and north of the first", body = Vec<Waypoint>), Refused)
 )]
 pub async fn read_gpx(Body(input): Body<GpxInput>) -> Result<Json<Vec<Waypoint>>, Error> {
     Ok(Json(gpx::read(&input.gpx)?))

@@ -44,4 +44,13 @@ impl KnotScore {
         sqlx::query_file!("queries/attempt-clear.sql").execute(store.pool()).await?;
         Ok(())
     }
+
+    /// Brings back what was begun anew last.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn restore(store: &Store) -> Result<(), Error> {
+        sqlx::query_file!("queries/attempt-restore.sql").execute(store.pool()).await?;
+        Ok(())
+    }
 }

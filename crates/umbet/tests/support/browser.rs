@@ -160,7 +160,7 @@ impl Browser {
 
     /// Waits until no drawing of the page is still to come.
     pub async fn settled(&self) {
-        let script = "return document.readyState === 'complete' && [...document.querySelectorAll('.figure')].every(f => f.offsetWidth === 0 || f.querySelector('svg') && f.ariaBusy !== 'true') && document.fonts.status === 'loaded'";
+        let script = "return document.readyState === 'complete' && [...document.querySelectorAll('.figure')].every(f => f.offsetWidth === 0 || f.closest('details:not([open])') || f.querySelector('svg') && f.ariaBusy !== 'true') && document.fonts.status === 'loaded'";
         let until = Instant::now() + Duration::from_secs(20);
         while !self.driver.execute(script, vec![]).await.is_ok_and(|r| r.json().as_bool() == Some(true)) {
             assert!(Instant::now() < until, "the page does not settle");

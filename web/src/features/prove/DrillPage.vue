@@ -21,6 +21,7 @@ const name = ref<number>()
 const spot = ref<number>()
 const mark = ref<DrillMark>()
 const score = ref<KnotScore[]>([])
+const cleared = ref(false)
 const trouble = ref('')
 
 const total = computed(() =>
@@ -69,6 +70,12 @@ const clear = () =>
   attempt(async () => {
     await got(api.DELETE('/api/drills'))
     score.value = []
+    cleared.value = true
+  })
+const bringBack = () =>
+  attempt(async () => {
+    score.value = await got(api.POST('/api/drills/restore'))
+    cleared.value = false
   })
 onMounted(() =>
   attempt(async () => {
@@ -157,6 +164,9 @@ useKeys([
           </p>
           <BButton class="btn-bare ps-0" @click="clear">Begin the score anew</BButton>
         </template>
+        <p v-if="cleared && !total.asked" class="put-away" role="status">
+          The score begins anew. <BButton class="btn-tab" @click="bringBack">Undo</BButton>
+        </p>
       </div>
     </aside>
   </div>

@@ -27,6 +27,8 @@ const missing = ref('')
 const frame = ref<HTMLElement>()
 const plan = computed(() => rig.plan)
 const kind = computed(() => kindOf(rig.kind))
+/** On a narrow screen the sentence is folded once it was said. */
+const saying = ref(false)
 const wide = useMediaQuery('(min-width: 901px)')
 const site = computed(() => `${route.path.replace(/\/$/, '')}/site`)
 const others = computed(() =>
@@ -83,7 +85,8 @@ function letGo(e: PointerEvent, drawing: string) {
   <div v-else-if="rig.draft && rig.start && rig.view" class="rig">
     <div class="speech">
       <h1 class="visually-hidden">{{ rig.start.name }}</h1>
-      <p class="sentence line-say rig-say"><component :is="kind.sentence" /></p>
+      <p v-if="wide || saying || !plan" class="sentence line-say rig-say"><component :is="kind.sentence" /></p>
+      <p v-else class="sentence rig-said">{{ plan.said }} <BButton class="btn-tab" @click="saying = true">Change it</BButton></p>
       <p class="rig-tools">
         <RouterLink v-if="plan?.order.length" class="btn btn-tar" :to="site"><IconSite class="i" /> On site</RouterLink>
         <BButton class="btn-tab" :disabled="!rig.canUndo" @click="rig.undo"><IconUndo class="i" /> Undo</BButton>
@@ -117,7 +120,7 @@ function letGo(e: PointerEvent, drawing: string) {
             <summary>Cut</summary>
             <CutList :cuts="plan.cuts" :needs="plan.needs" />
           </details>
-          <details v-if="plan.order.length" class="whole" open>
+          <details v-if="plan.order.length" class="whole" :open="wide">
             <summary>Order</summary>
             <StepList :plan="plan" />
           </details>
@@ -130,10 +133,12 @@ function letGo(e: PointerEvent, drawing: string) {
         </ul>
         <PartBars :plan="plan" />
         <component :is="kind.side" />
-        <h2>Measured out</h2>
-        <ul>
-          <li v-for="m in plan.measures" :key="m">{{ m }}</li>
-        </ul>
+        <details :open="wide">
+          <summary>Measured out</summary>
+          <ul>
+            <li v-for="m in plan.measures" :key="m">{{ m }}</li>
+          </ul>
+        </details>
         <h2>Cautions</h2>
         <ul>
           <li v-for="c in plan.cautions" :key="c">{{ c }}</li>

@@ -186,7 +186,7 @@ export const useRig = defineStore('rig', () => {
   }
 
   function drawnAt(w: number) {
-    const next = Math.min(Math.max(Math.round(w), 480), 2000)
+    const next = Math.min(Math.max(Math.round(w), 640), 2000)
     if (next === width) return
     width = next
     void judge()

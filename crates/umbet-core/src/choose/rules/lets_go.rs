@@ -5,7 +5,7 @@ use crate::choose::candidate::Candidate;
 use crate::choose::case::Case;
 use crate::hold::{ENOUGH, capstan};
 use crate::knot::Untie;
-use crate::situation::{Off, Stays, Task};
+use crate::situation::{Release, Stays, Task};
 use crate::topology::{Clear, known_letting};
 use std::f64::consts::TAU;
 
@@ -17,7 +17,7 @@ pub const ONE_PULL: Rule = Rule {
     id: "one-pull",
     asks: "Does one pull let it go?",
     judge: |c, case| {
-        if case.s.off != Off::OnePull {
+        if case.s.off != Release::OnePull {
             return None;
         }
         if let Some(turns) = turns_that_stay(c, case).filter(|_| c.one_pull) {
@@ -78,7 +78,7 @@ pub const BY_HAND: Rule = Rule {
         let untie = c.knot.entry.release.untie;
         let heavy = c.heavy(case);
         match (case.s.off, untie) {
-            (Off::Never, _) | (_, Untie::Easy) => None,
+            (Release::Never, _) | (_, Untie::Easy) => None,
             (_, Untie::Cut) => refuses("by-hand", "Grips, then has to be cut.".into(), "Fits if it stays for good"),
             (_, Untie::Jams) if heavy => {
                 let wet = if case.s.cord.wet { "Wet and " } else { "" };
@@ -103,11 +103,11 @@ pub const ON_PURPOSE: Rule = Rule {
     id: "on-purpose",
     asks: "Could it be let go by accident?",
     judge: |c, case| {
-        let unwatched = case.s.stays == Stays::Season || matches!(case.s.off, Off::OnPurpose | Off::Never);
+        let unwatched = case.s.stays == Stays::Season || matches!(case.s.off, Release::OnPurpose | Release::Never);
         if !unwatched || !c.one_pull || case.s.task == Task::Stow {
             return None;
         }
-        if case.s.off == Off::OnePull {
+        if case.s.off == Release::OnePull {
             return notes("on-purpose", "Left that long, anything may pull the tail: look at it daily.".into());
         }
         wants(

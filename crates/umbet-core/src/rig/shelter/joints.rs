@@ -8,7 +8,7 @@ use crate::rig::anchor::Anchor;
 use crate::rig::joint::{Joint, JointAsk, under};
 use crate::rig::middle;
 use crate::rig::tighten::Tighten;
-use crate::situation::{Draft, Habits, Manner, Off, Shape, Task, Tension, Way};
+use crate::situation::{Draft, Habits, Manner, Release, Shape, Task, Tension, Way};
 use crate::units::Reader;
 
 /// All joints of the shelter.
@@ -56,7 +56,7 @@ const STAYS: [&str; 2] = ["fixed-end-bowline", "fixed-end-timber"];
 fn fixed_end(shelter: &Shelter, a: &Anchor, f: &Forces, habits: &Habits) -> JointAsk {
     let d = under(Task::MakeFast, &shelter.said.ridge_cord, middle(f.ridge_n));
     let stays = habits.schools.iter().any(|s| STAYS.contains(&s.as_str()));
-    let off = Some(if stays { Off::ByHand } else { Off::OnePull });
+    let off = Some(if stays { Release::ByHand } else { Release::OnePull });
     let situation = Draft { off, leaves_nothing: !stays, ..a.joint(d) };
     JointAsk { id: "fixed-end", name: format!("Fixed end, {}", a.name), times: 1, situation, rather: None }
 }
@@ -67,14 +67,14 @@ fn peak_line_end(shelter: &Shelter, a: &Anchor, g: &Geometry, f: &Forces, habits
         return fixed_end(shelter, a, f, habits);
     }
     let d = under(Task::Guy, &shelter.said.ridge_cord, middle(f.ridge_n));
-    let situation = Draft { tension: Some(Tension::Adjusted), off: Some(Off::ByHand), ..a.joint(d) };
+    let situation = Draft { tension: Some(Tension::Adjusted), off: Some(Release::ByHand), ..a.joint(d) };
     JointAsk { id: "fixed-end", name: format!("Adjustable end, {}", a.name), times: 1, situation, rather: None }
 }
 
 fn tight_end(shelter: &Shelter, a: &Anchor, f: &Forces) -> JointAsk {
     let d = under(Task::MakeFast, &shelter.said.ridge_cord, middle(f.ridge_n));
     // What holds the line while it is tied are turns, and turns are walked off again.
-    let d = Draft { off: Some(Off::ByHand), ..a.joint(d) };
+    let d = Draft { off: Some(Release::ByHand), ..a.joint(d) };
     let looped = shelter.tighten == Tighten::Looped;
     let situation = if looped {
         Draft { tension: Some(Tension::Purchase), haul_n: Some(shelter.pull_n), ..d }
@@ -88,7 +88,7 @@ fn tight_end(shelter: &Shelter, a: &Anchor, f: &Forces) -> JointAsk {
 /// The line's own end on the cover: an eyelet or a sewn loop bears the ridge's pull.
 fn on_the_cover(shelter: &Shelter, f: &Forces, id: &'static str, name: &str, times: usize) -> JointAsk {
     let d = under(Task::MakeFast, &shelter.said.ridge_cord, middle(f.ridge_n));
-    let situation = Draft { shape: Some(tie_point(shelter)), off: Some(Off::ByHand), ..d };
+    let situation = Draft { shape: Some(tie_point(shelter)), off: Some(Release::ByHand), ..d };
     JointAsk { id, name: name.into(), times, situation, rather: None }
 }
 
@@ -100,21 +100,22 @@ fn tie_point(shelter: &Shelter) -> Shape {
 fn on_ridge(shelter: &Shelter, f: &Forces) -> JointAsk {
     let d = under(Task::MakeFast, &shelter.said.guy_cord, (f.hardest_guy_n.low / 2.0).max(40.0));
     let size_mm = Some(shelter.ridge_cord.diameter.mm());
-    let situation = Draft { shape: Some(Shape::Rope), size_mm, way: Some(Way::Along), off: Some(Off::ByHand), ..d };
+    let situation = Draft { shape: Some(Shape::Rope), size_mm, way: Some(Way::Along), off: Some(Release::ByHand), ..d };
     JointAsk { id: "on-ridge", name: "Cover’s ends on the ridge".into(), times: 2, situation, rather: None }
 }
 
 /// A backstay pulls √2 times the line.
 fn backstay(shelter: &Shelter, f: &Forces, times: usize) -> JointAsk {
     let d = under(Task::Guy, &shelter.said.ridge_cord, middle(f.ridge_n) * std::f64::consts::SQRT_2);
-    let situation = Draft { shape: Some(Shape::Peg), tension: Some(Tension::Adjusted), off: Some(Off::ByHand), ..d };
+    let situation =
+        Draft { shape: Some(Shape::Peg), tension: Some(Tension::Adjusted), off: Some(Release::ByHand), ..d };
     JointAsk { id: "backstay", name: "Backstay at its peg".into(), times, situation, rather: None }
 }
 
 fn guy_cover(shelter: &Shelter, f: &Forces, guys: usize) -> JointAsk {
     let d = under(Task::MakeFast, &shelter.said.guy_cord, middle(f.hardest_guy_n));
     let shape = Some(tie_point(shelter));
-    let situation = Draft { shape, manner: Some(Manner::Steady), off: Some(Off::ByHand), ..d };
+    let situation = Draft { shape, manner: Some(Manner::Steady), off: Some(Release::ByHand), ..d };
     JointAsk { id: "guy-cover", name: "Guys on the cover".into(), times: guys, situation, rather: None }
 }
 
