@@ -1,10 +1,16 @@
 //! Extractors whose refusals are problems a person understands.
 
 use crate::error::Error;
+use crate::state::App;
+use crate::store::Settings;
 use axum::extract::{FromRequest, FromRequestParts, Request, rejection};
 use axum::http::StatusCode;
 use axum::http::request::Parts;
 use serde::de::DeserializeOwned;
+use std::convert::Infallible;
+use std::sync::Arc;
+use umbet_core::situation::Habits;
+use umbet_core::units::Reader;
 
 /// A JSON body.
 pub struct Body<T>(pub T);
@@ -63,5 +69,36 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequestParts<S> for Query<T> {
             Ok(axum::extract::Query(value)) => Ok(Self(value)),
             Err(e) => Err(Error::Unreadable { status: e.status(), detail: format!("{}.", innermost(&e)) }),
         }
+    }
+}
+
+/// The person who asks. There is one data file and one person so far, its owner; when there are more, this is where they are
+/// told apart.
+pub struct Person {
+    settings: Arc<Settings>,
+    habits: Habits,
+}
+
+impl Person {
+    /// Their settings.
+    pub fn settings(&self) -> &Settings {
+        &self.settings
+    }
+
+    /// Their habits, which hold for every joint.
+    pub fn habits(&self) -> &Habits {
+        &self.habits
+    }
+
+    /// The measures they read in.
+    pub fn reader(&self) -> Reader {
+        self.settings.reader()
+    }
+}
+
+impl FromRequestParts<App> for Person {
+    type Rejection = Infallible;
+    async fn from_request_parts(_: &mut Parts, app: &App) -> Result<Self, Infallible> {
+        Ok(Self { settings: app.settings(), habits: app.habits() })
     }
 }

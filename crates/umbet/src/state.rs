@@ -51,7 +51,7 @@ impl App {
     }
 
     /// What belongs to the person, not to a joint: it holds for every joint, wherever that is shown.
-    pub fn habits(&self) -> Habits {
+    pub(crate) fn habits(&self) -> Habits {
         let settings = self.settings();
         let kit = self.kit.read().unwrap_or_else(PoisonError::into_inner).clone();
         Habits { knows: settings.knows.clone(), schools: settings.schools.clone(), kit }
@@ -71,7 +71,7 @@ impl App {
     }
 
     /// The settings now.
-    pub fn settings(&self) -> Arc<Settings> {
+    pub(crate) fn settings(&self) -> Arc<Settings> {
         self.settings.read().unwrap_or_else(PoisonError::into_inner).clone()
     }
 

@@ -33,7 +33,7 @@ const SERVER: Floors = &[
     ("export", &[]),
     ("forecast", &[]),
     ("gpx", &["error"]),
-    ("extract", &["error"]),
+    ("extract", &["error", "state", "store"]),
     ("guard", &["error"]),
     ("store", &["error"]),
     ("state", &["error", "store"]),

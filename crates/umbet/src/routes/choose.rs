@@ -1,10 +1,8 @@
 //! The main job: a situation in, verdicts with reasons out.
 
 use crate::error::{Error, Refused};
-use crate::extract::Body;
-use crate::state::App;
+use crate::extract::{Body, Person};
 use axum::Json;
-use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use umbet_core::choose::{Answer, OptionWords, choose as judge, options as part_options, unknown_names};
 use umbet_core::cord::cord;
@@ -87,10 +85,10 @@ pub struct PartOf {
     post, path = "/api/choose", request_body = Draft,
     responses((status = 200, description = "Verdicts, best first, with reasons", body = Choice), Refused)
 )]
-pub async fn choose(State(app): State<App>, Body(draft): Body<Draft>) -> Result<Json<Choice>, Error> {
+pub async fn choose(person: Person, Body(draft): Body<Draft>) -> Result<Json<Choice>, Error> {
     known(&draft)?;
-    let s = Situation::read_for(&draft, &app.habits()).map_err(Error::Unusable)?;
-    let reader = app.settings().reader();
+    let s = Situation::read_for(&draft, person.habits()).map_err(Error::Unusable)?;
+    let reader = person.reader();
     let answer = judge(catalogue(), &s, &reader);
     let drawn = Drawn::on(&s, &answer, &reader);
     Ok(Json(Choice { sentence: sentence(&s, &reader), answer, drawn, draft }))
@@ -114,8 +112,8 @@ pub struct TypedPart {
     post, path = "/api/choose/typed", request_body = TypedPart,
     responses((status = 200, description = "The situation with it", body = Draft), Refused)
 )]
-pub async fn typed(State(app): State<App>, Body(asked): Body<TypedPart>) -> Result<Json<Draft>, Error> {
-    let draft = put_typed(&asked.draft, &asked.field, asked.value, &app.settings().reader())
+pub async fn typed(person: Person, Body(asked): Body<TypedPart>) -> Result<Json<Draft>, Error> {
+    let draft = put_typed(&asked.draft, &asked.field, asked.value, &person.reader())
         .map_err(|fault| Error::Unusable(vec![fault]))?;
     known(&draft)?;
     Situation::read(&draft).map_err(Error::Unusable)?;
@@ -127,13 +125,13 @@ pub async fn typed(State(app): State<App>, Body(asked): Body<TypedPart>) -> Resu
     post, path = "/api/choose/options", request_body = PartOf,
     responses((status = 200, description = "Alternatives for the part", body = Vec<OptionWords>), Refused)
 )]
-pub async fn options(State(app): State<App>, Body(asked): Body<PartOf>) -> Result<Json<Vec<OptionWords>>, Error> {
+pub async fn options(person: Person, Body(asked): Body<PartOf>) -> Result<Json<Vec<OptionWords>>, Error> {
     if !PART_IDS.contains(&asked.part.as_str()) {
         return Err(Error::fault("part", format!("No part is called so. Parts are: {}.", PART_IDS.join(", "))));
     }
     known(&asked.draft)?;
     Situation::read(&asked.draft).map_err(Error::Unusable)?;
-    Ok(Json(part_options(&asked.draft, &asked.part, catalogue(), &app.habits(), &app.settings().reader())))
+    Ok(Json(part_options(&asked.draft, &asked.part, catalogue(), person.habits(), &person.reader())))
 }
 
 /// Refuses names of schools and knots there are none of.

@@ -2,9 +2,7 @@
 
 use super::knots::{find, outside};
 use crate::error::{Error, Problem};
-use crate::extract::{Path, Query};
-use crate::state::App;
-use axum::extract::State;
+use crate::extract::{Path, Person, Query};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
@@ -18,6 +16,7 @@ use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::misstep_written;
 use umbet_core::units::Length;
+use umbet_core::units::Reader;
 use umbet_core::usage::tail_length;
 use utoipa::IntoParams;
 
@@ -142,8 +141,7 @@ impl FigureQuery {
     }
 
     /// The picture asked for.
-    pub fn figure(&self, knot: &Knot, app: &App) -> Figure {
-        let reader = app.settings().reader();
+    pub fn figure(&self, knot: &Knot, reader: &Reader) -> Figure {
         let cord = self.cord_mm.unwrap_or(4.0);
         // A knot is shown on what it is asked for on, unless it is not tied to such a thing.
         let asked = self.shape.is_none_or(|s| knot.entry.shapes.contains(&s));
@@ -207,11 +205,7 @@ pub fn svg_answer(scene: &Scene, standalone: bool) -> Response {
         (status = 422, description = "A value is out of reason", body = Problem)
     )
 )]
-pub async fn figure(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(q): Query<FigureQuery>,
-) -> Result<Response, Error> {
+pub async fn figure(person: Person, Path(id): Path<String>, Query(q): Query<FigureQuery>) -> Result<Response, Error> {
     q.check()?;
     let tied = if q.step.is_none() && q.way.is_none() && q.wrong.is_none() {
         q.tied(find(&id)?)
@@ -219,7 +213,7 @@ pub async fn figure(
         Cow::Borrowed(find(&id)?)
     };
     let knot = tied.as_ref();
-    let mut figure = q.figure(knot, &app);
+    let mut figure = q.figure(knot, &person.reader());
     let scene = match (&q.wrong, q.way) {
         (None, None) => draw(knot, &figure),
         (None, Some(way)) => {
@@ -253,14 +247,11 @@ pub async fn figure(
         (status = 422, description = "A value is out of reason", body = Problem)
     )
 )]
-pub async fn sheet(
-    State(app): State<App>,
-    Path(id): Path<String>,
-    Query(q): Query<FigureQuery>,
-) -> Result<Response, Error> {
+pub async fn sheet(person: Person, Path(id): Path<String>, Query(q): Query<FigureQuery>) -> Result<Response, Error> {
     q.check()?;
     let knot = find(&id)?;
-    let scene = draw::sheet(knot, &q.figure(knot, &app)).map_err(|e| Error::fault("step", e.to_string()))?;
+    let scene =
+        draw::sheet(knot, &q.figure(knot, &person.reader())).map_err(|e| Error::fault("step", e.to_string()))?;
     Ok(svg_answer(&scene, true))
 }
 

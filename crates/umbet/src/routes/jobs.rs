@@ -2,7 +2,7 @@
 
 use super::choose::Drawn;
 use crate::error::{Error, NotChanged, NotThere, Problem, Refused};
-use crate::extract::{Body, Path};
+use crate::extract::{Body, Path, Person};
 use crate::state::App;
 use crate::store::{Job, JobInput, JobSummary, Joint, JointInput, KeptRig, UnreadableJoint};
 use axum::Json;
@@ -13,7 +13,7 @@ use std::collections::BTreeMap;
 use umbet_core::choose::{CordRefused, KnotAnswer, choose};
 use umbet_core::knot::catalogue;
 use umbet_core::situation::{Fault, Situation, sentence, spoken};
-use umbet_core::units::Length;
+use umbet_core::units::{Length, Reader};
 use utoipa::ToSchema;
 
 /// A joint with what is reckoned from it.
@@ -85,27 +85,27 @@ pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<
     get, operation_id = "get_job", path = "/api/jobs/{id}", params(("id" = i64, Path, description = "Job")),
     responses((status = 200, description = "The job", body = JobView), NotThere)
 )]
-pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<JobView>, Error> {
+pub async fn get(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<JobView>, Error> {
     let job = Job::get(&app.store, id).await?;
     let (readable, mut unreadable) = Joint::list(&app.store, id).await?;
     let mut joints = Vec::new();
     for joint in readable {
         let (id, name) = (joint.id, joint.name.clone());
-        match view(joint, &app) {
+        match view(joint, &person) {
             Ok(v) => joints.push(v),
             Err(says) => unreadable.push(UnreadableJoint { id, name, says }),
         }
     }
-    let totals = totals(&joints, &app);
+    let totals = totals(&joints, &person.reader());
     let rigs = KeptRig::kinds_of_job(&app.store, id).await?;
     Ok(Json(JobView { job, joints, unreadable, totals, rigs }))
 }
 
 /// The joint judged; or what of it is out of reason today.
-fn view(joint: Joint, app: &App) -> Result<JointView, String> {
-    let reader = app.settings().reader();
+fn view(joint: Joint, person: &Person) -> Result<JointView, String> {
+    let reader = person.reader();
     let all = |faults: Vec<Fault>| faults.into_iter().map(|f| f.says).collect::<Vec<_>>().join(" ");
-    let s = Situation::read_for(&joint.situation, &app.habits()).map_err(all)?;
+    let s = Situation::read_for(&joint.situation, person.habits()).map_err(all)?;
     let answer = choose(catalogue(), &s, &reader);
     let first = answer.knots.first().filter(|k| k.would_fit.is_none()).map(|k| k.name.clone());
     let says = spoken(&sentence(&s, &reader));
@@ -116,7 +116,7 @@ fn view(joint: Joint, app: &App) -> Result<JointView, String> {
     Ok(JointView { says, cord, second, drawn, taken, first, cord_refused, joint })
 }
 
-fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
+fn totals(joints: &[JointView], reader: &Reader) -> Vec<CordTotal> {
     let mut by_cord: BTreeMap<&str, (f64, usize)> = BTreeMap::new();
     for j in joints {
         let Some(facts) = j.taken.as_ref().map(|t| &t.facts) else { continue };
@@ -127,7 +127,6 @@ fn totals(joints: &[JointView], app: &App) -> Vec<CordTotal> {
             *sum = (sum.0 + m, sum.1 + n);
         }
     }
-    let reader = app.settings().reader();
     by_cord
         .into_iter()
         .map(|(cord, (m, n))| CordTotal {

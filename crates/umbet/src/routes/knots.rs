@@ -1,10 +1,8 @@
 //! Knots: their words, their cord, and what their path proves.
 
 use crate::error::{Error, Problem};
-use crate::extract::{Path, Query};
-use crate::state::App;
+use crate::extract::{Path, Person, Query};
 use axum::Json;
-use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
 use umbet_core::object::object_kind;
@@ -306,7 +304,7 @@ pub struct CordTaken {
     )
 )]
 pub async fn cord_taken(
-    State(app): State<App>,
+    person: Person,
     Path(id): Path<String>,
     Query(q): Query<CordQuery>,
 ) -> Result<Json<CordTaken>, Error> {
@@ -319,7 +317,7 @@ pub async fn cord_taken(
     let usual = k.usual();
     let size = q.size_mm.map_or(usual.size, Length::from_mm);
     let cord = q.cord_mm.map_or(usual.cord, Length::from_mm);
-    let reader = app.settings().reader();
+    let reader = person.reader();
     let girth = object_kind(usual.shape).section.girth(size, cord);
     let t = taken(&k.entry.usage, k.entry.usage.tail, &ends(k, cord, None), girth);
     let round = if t.turns.mm() > 0.0 { format!(" round {}", reader.diameter(size)) } else { String::new() };

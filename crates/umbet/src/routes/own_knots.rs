@@ -2,7 +2,7 @@
 
 use super::figures::{FigureQuery, svg_answer};
 use crate::error::{Error, NotChanged, NotThere, Problem, Refused};
-use crate::extract::{Body, Path, Query};
+use crate::extract::{Body, Path, Person, Query};
 use crate::state::App;
 use crate::store::{OwnKnot, OwnKnotInput};
 use axum::Json;
@@ -104,11 +104,12 @@ pub async fn proof(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<O
 )]
 pub async fn own_figure(
     State(app): State<App>,
+    person: Person,
     Path(id): Path<i64>,
     Query(q): Query<FigureQuery>,
 ) -> Result<Response, Error> {
     q.check()?;
     let knot = OwnKnot::get(&app.store, id).await?.knot()?;
-    let scene = draw(&knot, &q.figure(&knot, &app)).map_err(|e| Error::fault("step", e.to_string()))?;
+    let scene = draw(&knot, &q.figure(&knot, &person.reader())).map_err(|e| Error::fault("step", e.to_string()))?;
     Ok(svg_answer(&scene, q.standalone()))
 }

@@ -2,7 +2,7 @@
 
 use crate::error::{Error, NotChanged, NotThere, Problem};
 use crate::export::pdf::to_pdf;
-use crate::extract::{Body, Path};
+use crate::extract::{Body, Path, Person};
 use crate::state::App;
 use crate::store::{KeptRig, KitCord};
 use axum::Json;
@@ -156,14 +156,15 @@ async fn hanks(app: &App) -> Result<Vec<Hank>, Error> {
 /// Works a rig out with the kit's cord and the person's habits.
 async fn work_out(
     app: &App,
+    person: &Person,
     planner: &Planner,
     input: &RigInput,
     width: f64,
 ) -> Result<Result<Planned, Impossible>, Error> {
     let kit = hanks(app).await?;
-    let (habits, reader) = (app.habits(), app.settings().reader());
+    let (habits, reader) = (person.habits(), person.reader());
     let rig = read(planner, input)?;
-    Ok(rig.plan(&Given { kit: &kit, habits: &habits, reader: &reader, width }))
+    Ok(rig.plan(&Given { kit: &kit, habits, reader: &reader, width }))
 }
 
 /// Kinds of rig there are.
@@ -183,9 +184,9 @@ pub async fn kinds(State(app): State<App>) -> Json<Vec<RigKind>> {
         (status = 404, description = "No such kind", body = Problem)
     )
 )]
-pub async fn begin(State(app): State<App>, Path(kind): Path<String>) -> Result<Json<RigStart>, Error> {
+pub async fn begin(State(app): State<App>, person: Person, Path(kind): Path<String>) -> Result<Json<RigStart>, Error> {
     let p = app.planner(&kind)?;
-    let draft = (p.begin)(&app.habits());
+    let draft = (p.begin)(person.habits());
     Ok(Json(RigStart { kind: p.kind.into(), name: p.name.into(), draft, stock: (p.stock)() }))
 }
 
@@ -204,12 +205,13 @@ pub async fn begin(State(app): State<App>, Path(kind): Path<String>) -> Result<J
 )]
 pub async fn plan(
     State(app): State<App>,
+    person: Person,
     Path(kind): Path<String>,
     Body(input): Body<RigInput>,
 ) -> Result<Json<RigView>, Error> {
     let planner = app.planner(&kind)?;
-    let planned = work_out(&app, planner, &input, input.width).await?;
-    let fields = shown(&input.draft, &(planner.fields)(&input.draft), &app.settings().reader());
+    let planned = work_out(&app, &person, planner, &input, input.width).await?;
+    let fields = shown(&input.draft, &(planner.fields)(&input.draft), &person.reader());
     Ok(Json(match planned {
         Err(why) => RigView { impossible: Some(why.0), plan: None, own: Value::Null, drawings: Vec::new(), fields },
         Ok(p) => RigView {
@@ -241,11 +243,12 @@ pub async fn plan(
 )]
 pub async fn type_number(
     State(app): State<App>,
+    person: Person,
     Path(kind): Path<String>,
     Body(input): Body<TypedNumber>,
 ) -> Result<Json<ChangedDraft>, Error> {
     let planner = app.planner(&kind)?;
-    let (fields, reader) = ((planner.fields)(&input.draft), app.settings().reader());
+    let (fields, reader) = ((planner.fields)(&input.draft), person.reader());
     let draft = typed(input.draft, &fields, &input.at, &input.text, &reader);
     Ok(Json(ChangedDraft { draft: draft.map_err(|f| Error::Unusable(vec![f]))? }))
 }
@@ -265,13 +268,14 @@ pub async fn type_number(
 )]
 pub async fn move_thing(
     State(app): State<App>,
+    person: Person,
     Path(kind): Path<String>,
     Body(input): Body<DraggedThing>,
 ) -> Result<Json<ChangedDraft>, Error> {
     let planner = app.planner(&kind)?;
     let kit = hanks(&app).await?;
-    let (habits, reader) = (app.habits(), app.settings().reader());
-    let given = Given { kit: &kit, habits: &habits, reader: &reader, width: input.width.clamp(320.0, 2000.0) };
+    let (habits, reader) = (person.habits(), person.reader());
+    let given = Given { kit: &kit, habits, reader: &reader, width: input.width.clamp(320.0, 2000.0) };
     let dragged = Dragged { drawing: &input.drawing, from: input.from, to: input.to };
     let draft = (planner.moved)(&input.draft, &given, &dragged);
     let draft = draft.ok_or_else(|| Error::fault("from", "Nothing that can be moved stands there."))?;
@@ -293,11 +297,12 @@ pub async fn move_thing(
 )]
 pub async fn sheet(
     State(app): State<App>,
+    person: Person,
     Path(kind): Path<String>,
     Body(input): Body<RigInput>,
 ) -> Result<Response, Error> {
     let planner = app.planner(&kind)?;
-    let planned = work_out(&app, planner, &input, DRAWING_WIDTH).await?;
+    let planned = work_out(&app, &person, planner, &input, DRAWING_WIDTH).await?;
     let planned = planned.map_err(|why| Error::fault("draft", why.0))?;
     let pages = pages(&planned, input.title.as_deref().unwrap_or(planner.name));
     let pdf = tokio::task::spawn_blocking(move || to_pdf(&pages)).await.map_err(anyhow::Error::from)??;
@@ -320,10 +325,10 @@ pub async fn kept(State(app): State<App>, Path((id, kind)): Path<(i64, String)>)
 }
 
 /// What is ticked off, held to the order of the work; as it was, where the rig does not go now.
-fn in_order(app: &App, planner: &Planner, kept: &KeptRig) -> Result<Vec<String>, Error> {
+fn in_order(person: &Person, planner: &Planner, kept: &KeptRig) -> Result<Vec<String>, Error> {
     let rig = (planner.read)(kept.draft.clone()).map_err(Error::Unusable)?;
-    let (habits, reader) = (app.habits(), app.settings().reader());
-    let given = Given { kit: &[], habits: &habits, reader: &reader, width: usual_width() };
+    let (habits, reader) = (person.habits(), person.reader());
+    let given = Given { kit: &[], habits, reader: &reader, width: usual_width() };
     Ok(rig.plan(&given).map_or_else(|_| kept.ticked.clone(), |p| p.plan.in_order(&kept.ticked)))
 }
 
@@ -336,10 +341,11 @@ fn in_order(app: &App, planner: &Planner, kept: &KeptRig) -> Result<Vec<String>,
 )]
 pub async fn keep(
     State(app): State<App>,
+    person: Person,
     Path((id, kind)): Path<(i64, String)>,
     Body(mut input): Body<KeptRig>,
 ) -> Result<Json<KeptRig>, Error> {
     let planner = app.planner(&kind)?;
-    input.ticked = in_order(&app, planner, &input)?;
+    input.ticked = in_order(&person, planner, &input)?;
     Ok(Json(input.keep(&app.store, id, planner).await?))
 }

@@ -1,7 +1,7 @@
 //! Habits, set once.
 
 use crate::error::{Error, NotChanged};
-use crate::extract::Body;
+use crate::extract::{Body, Person};
 use crate::state::App;
 use crate::store::Settings;
 use axum::Json;
@@ -9,8 +9,8 @@ use axum::extract::State;
 
 /// The habits kept.
 #[utoipa::path(get, operation_id = "get_settings", path = "/api/settings", responses((status = 200, description = "Units, hand, light, body, schools", body = Settings)))]
-pub async fn get(State(app): State<App>) -> Json<Settings> {
-    Json((*app.settings()).clone())
+pub async fn get(person: Person) -> Json<Settings> {
+    Json(person.settings().clone())
 }
 
 /// Keeps changed habits.
