@@ -113,9 +113,13 @@ fn a_guy_pulls_by_its_angle() {
     let p = planned(&ShelterDraft { pitch: Pitch::FlatFly, ..shelter() });
     let g = &p.facts.geometry;
     let down = |from: [f64; 3], peg: [f64; 3]| (from[2] - peg[2]).atan2((peg[0] - from[0]).hypot(peg[1] - from[1]));
-    let guy = &g.guys[1];
-    let panel = g.slope;
-    assert!((down(guy.from, guy.peg) - panel).cos() < 0.95, "on a flat fly they lie far apart");
+    let (guy, pulled) = (&g.guys[1], p.facts.forces.guys_n[1]);
+    assert!(guy.name == "near middle", "in the lee: only what was drawn up, 15 to 40 N a metre");
+    let held = (down(guy.from, guy.peg) - g.slope).cos();
+    assert!(held < 0.95, "on a flat fly guy and panel lie far apart");
+    for (n, edge) in [(pulled.low, 15.0), (pulled.high, 40.0)] {
+        assert!((n / (edge * guy.holds_m / held) - 1.0).abs() < 0.02, "{n} is not {}", edge * guy.holds_m / held);
+    }
 }
 
 #[test]

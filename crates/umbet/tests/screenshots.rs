@@ -11,7 +11,6 @@ type Shot = (&'static str, &'static str, u32, u32, bool, &'static [&'static str]
 
 const SHOTS: &[Shot] = &[
     ("choose.png", "/jobs/1/joints/1", 1280, 800, false, &[]),
-    ("choose-part.png", "/jobs/1/joints/1", 1280, 800, false, &["[data-part=off]"]),
     (
         "compare.png",
         "/jobs/1/joints/1",
@@ -25,13 +24,14 @@ const SHOTS: &[Shot] = &[
     ("knot.png", "/knots/clove-hitch?step=9", 1280, 800, false, &[]),
     ("knot-step.png", "/knots/siberian-hitch?step=4", 1280, 800, false, &[]),
     ("knot-phone.png", "/knots/bowline?step=4", 390, 844, false, &[]),
-    ("sheet.png", "/knots/bowline/sheet", 1280, 800, false, &[]),
+    ("knot-clips.png", "/knots/truckers-clips?step=6", 1280, 800, false, &[]),
     ("job.png", "/jobs/1", 1280, 800, false, &[]),
     ("knots.png", "/knots", 1280, 800, false, &[]),
     ("knot-turned.png", "/knots/clove-hitch?step=6&turned=1", 1280, 800, false, &[]),
     ("right-and-wrong.png", "/knots/reef/wrong?wrong=B4-6", 1280, 800, false, &[]),
     ("side-by-side.png", "/knots?by=built&pair=clove-hitch,constrictor", 1280, 800, false, &[]),
     ("rig.png", "/jobs/2/rig/shelter", 1280, 800, false, &[]),
+    ("rig-on-site.png", "/jobs/2/rig/shelter/site", 390, 844, false, &[".onsite-next"]),
     ("spot-the-mistake.png", "/prove", 1280, 800, false, &[]),
     ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),
     ("cord.png", "/cord", 1280, 800, false, &[]),
