@@ -403,7 +403,9 @@ fn above_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Ve
     items.extend(dimension(a, b, [f64::midpoint(a[0], b[0]), a[1] - 9.0], Anchor::Middle, &w.along));
     if let Some([_, peg]) = l.guys.iter().max_by(|a, b| (a[1][0] - a[1][1]).total_cmp(&(b[1][0] - b[1][1]))) {
         let at = page(*peg);
-        items.push(text("labn halo", [at[0] + 14.0, at[1] + 4.0], Anchor::Start, &w.guy));
+        // Clear of the needle at the right.
+        let (x, anchor) = if at[0] > l.size[0] - 230.0 { (-14.0, Anchor::End) } else { (14.0, Anchor::Start) };
+        items.push(text("labn halo", [at[0] + x, at[1] + if x < 0.0 { -8.0 } else { 4.0 }], anchor, &w.guy));
     }
     items.extend(wind_arrow([64.0, l.size[1] - 92.0], l.wind, &w.wind));
     items.extend(north([l.size[0] - 40.0, 44.0], l.north));
