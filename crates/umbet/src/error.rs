@@ -54,6 +54,27 @@ pub enum NotThere {
     Missing(Problem),
 }
 
+/// How a question with a body about something named is refused, for the document.
+#[derive(utoipa::IntoResponses)]
+#[allow(dead_code, reason = "read by the document alone")]
+pub enum NotAnswered {
+    /// Cannot be read
+    #[response(status = 400, content_type = "application/json")]
+    Unreadable(Problem),
+    /// There is none
+    #[response(status = 404, content_type = "application/json")]
+    Missing(Problem),
+    /// Larger than 64 kB
+    #[response(status = 413, content_type = "application/json")]
+    TooLarge(Problem),
+    /// Not sent as JSON
+    #[response(status = 415, content_type = "application/json")]
+    NotJson(Problem),
+    /// Values out of reason
+    #[response(status = 422, content_type = "application/json")]
+    Unusable(Problem),
+}
+
 /// How a change is refused, for the document.
 #[derive(utoipa::IntoResponses)]
 #[allow(dead_code, reason = "read by the document alone")]

@@ -3321,7 +3321,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such question */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3348,7 +3348,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such name or place in this question */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3529,7 +3529,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such knot */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -3556,7 +3556,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description The crossings do not make a knot */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3842,7 +3842,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such job */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5137,7 +5137,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such kind */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5209,7 +5209,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such kind */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5236,7 +5236,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Nothing there that can be moved */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5281,7 +5281,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such kind */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5308,7 +5308,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Values out of reason, or it does not go */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5353,7 +5353,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No such kind */
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5380,7 +5380,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description No number, or none of the draft */
+            /** @description Values out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;

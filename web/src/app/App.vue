@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { usePreferredDark } from '@vueuse/core'
 import { onMounted, watchEffect } from 'vue'
 import { BApp } from 'bootstrap-vue-next/components/BApp'
 import JobLine from './JobLine.vue'
@@ -8,9 +9,9 @@ import { useHabits } from './habits'
 const habits = useHabits()
 onMounted(() => void habits.load())
 
-const dark = window.matchMedia('(prefers-color-scheme: dark)')
+const dark = usePreferredDark()
 watchEffect(() => {
-  const night = habits.settings.light === 'night' || (habits.settings.light === 'system' && dark.matches)
+  const night = habits.settings.light === 'night' || (habits.settings.light === 'system' && dark.value)
   document.documentElement.dataset.bsTheme = night ? 'dark' : 'light'
   const dimmed = night && habits.brightness < 100
   document.documentElement.toggleAttribute('data-dimmed', dimmed)

@@ -1,4 +1,5 @@
 // Habits: units, hand, light, body, schools. Loaded once, saved as they change.
+import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { Trouble, api, got, type Settings } from '../api/client'
@@ -19,7 +20,7 @@ export const useHabits = defineStore('habits', () => {
   const settings = ref<Settings>(usual)
   const trouble = ref('')
   /** How bright this screen is at night, per cent; a matter of this device, not of the person. */
-  const brightness = ref(Number(localStorage.getItem(DIM) ?? 100))
+  const brightness = useLocalStorage(DIM, 100)
   /** Grows whenever words or drawings made from the habits are out of date. */
   const changes = ref(0)
 
@@ -40,7 +41,6 @@ export const useHabits = defineStore('habits', () => {
 
   function dim(percent: number) {
     brightness.value = Math.min(Math.max(percent, 70), 100)
-    localStorage.setItem(DIM, String(brightness.value))
   }
 
   return { settings, trouble, brightness, changes, load, save, dim }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A drawing, made by the server for exactly this frame, so that its words keep their size.
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useResizeObserver } from '@vueuse/core'
+import { ref, watch } from 'vue'
 import { drawing, type Drawn, type KnotAnswer } from '../api/client'
 import { useHabits } from '../app/habits'
 
@@ -93,7 +94,7 @@ function press(e: Event) {
   emit('press', name)
 }
 
-const observer = new ResizeObserver(([entry]) => {
+useResizeObserver(frame, ([entry]) => {
   const box = entry?.contentRect
   if (!box) return
   const next = { width: Math.round(box.width), height: Math.round(box.height) }
@@ -102,8 +103,6 @@ const observer = new ResizeObserver(([entry]) => {
     void draw()
   }
 })
-onMounted(() => frame.value && observer.observe(frame.value))
-onBeforeUnmount(() => observer.disconnect())
 // Asked again only when what is asked for has changed, not when a parent merely says it again.
 watch(
   () => JSON.stringify([props, habits.settings.hand, habits.changes]),

@@ -1,7 +1,7 @@
 //! Spot the mistake: questions from a seed, answers, and the score.
 
 use super::figures::svg_answer;
-use crate::error::{Error, NotThere, Problem};
+use crate::error::{Error, NotAnswered, NotThere, Problem};
 use crate::extract::{Body, Path, Query};
 use crate::state::App;
 use crate::store::KnotScore;
@@ -138,14 +138,7 @@ pub async fn drill_figure(Path(seed): Path<u32>, Query(q): Query<DrillFigureQuer
 /// Marks an answer and keeps it in the score.
 #[utoipa::path(
     post, operation_id = "answer_drill", path = "/api/drills/{seed}", params(("seed" = i64, Path, minimum = 0, maximum = 4294967295_u32, description = "The question's number")), request_body = DrillAnswer,
-    responses(
-        (status = 200, description = "Marked", body = DrillMark),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such question", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "No such name or place in this question", body = Problem)
-    )
+    responses((status = 200, description = "Marked", body = DrillMark), NotAnswered)
 )]
 pub async fn answer(
     State(app): State<App>,

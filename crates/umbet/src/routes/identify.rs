@@ -1,7 +1,7 @@
 //! What have I tied?
 
 use super::knots::find;
-use crate::error::{Error, Problem};
+use crate::error::{Error, NotAnswered};
 use crate::extract::Body;
 use axum::Json;
 use serde::{Deserialize, Serialize};
@@ -56,14 +56,7 @@ pub struct Found {
 /// Names a tie.
 #[utoipa::path(
     post, operation_id = "identify", path = "/api/identify", request_body = Told,
-    responses(
-        (status = 200, description = "What it is", body = Found),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such knot", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "The crossings do not make a knot", body = Problem)
-    )
+    responses((status = 200, description = "What it is", body = Found), NotAnswered)
 )]
 pub async fn identify(Body(told): Body<Told>) -> Result<Json<Found>, Error> {
     Ok(Json(match told {

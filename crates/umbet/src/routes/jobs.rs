@@ -1,7 +1,7 @@
 //! Jobs and their joints.
 
 use super::choose::Drawn;
-use crate::error::{Error, NotChanged, NotThere, Problem, Refused};
+use crate::error::{Error, NotAnswered, NotChanged, NotThere, Refused};
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
 use crate::store::{Job, JobInput, JobSummary, Joint, JointInput, KeptRig, UnreadableJoint};
@@ -169,14 +169,7 @@ pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json
 /// Adds a joint at the end of a job.
 #[utoipa::path(
     post, operation_id = "add_joint", path = "/api/jobs/{id}/joints", params(("id" = i64, Path, description = "Job")), request_body = JointInput,
-    responses(
-        (status = 201, description = "Added", body = Joint),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such job", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 201, description = "Added", body = Joint), NotAnswered)
 )]
 pub async fn add_joint(
     State(app): State<App>,

@@ -1,6 +1,6 @@
 //! Rigs of every kind: begun, worked out and drawn, put on paper, kept with a job.
 
-use crate::error::{Error, NotChanged, NotThere, Problem};
+use crate::error::{Error, NotAnswered, NotChanged, NotThere, Problem};
 use crate::export::pdf::to_pdf;
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
@@ -194,14 +194,7 @@ pub async fn begin(State(app): State<App>, person: Person, Path(kind): Path<Stri
 #[utoipa::path(
     post, operation_id = "plan_rig", path = "/api/rigs/{kind}", params(("kind" = String, Path, description = "Kind of rig")),
     request_body = RigInput,
-    responses(
-        (status = 200, description = "The rig, or why it does not go", body = RigView),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such kind", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason", body = Problem)
-    )
+    responses((status = 200, description = "The rig, or why it does not go", body = RigView), NotAnswered)
 )]
 pub async fn plan(
     State(app): State<App>,
@@ -232,14 +225,7 @@ pub async fn plan(
 #[utoipa::path(
     post, operation_id = "type_number", path = "/api/rigs/{kind}/typed", params(("kind" = String, Path, description = "Kind of rig")),
     request_body = TypedNumber,
-    responses(
-        (status = 200, description = "The draft with it", body = ChangedDraft),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such kind", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "No number, or none of the draft", body = Problem)
-    )
+    responses((status = 200, description = "The draft with it", body = ChangedDraft), NotAnswered)
 )]
 pub async fn type_number(
     State(app): State<App>,
@@ -257,14 +243,7 @@ pub async fn type_number(
 #[utoipa::path(
     post, operation_id = "move_thing", path = "/api/rigs/{kind}/moved", params(("kind" = String, Path, description = "Kind of rig")),
     request_body = DraggedThing,
-    responses(
-        (status = 200, description = "The draft with it moved", body = ChangedDraft),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such kind", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Nothing there that can be moved", body = Problem)
-    )
+    responses((status = 200, description = "The draft with it moved", body = ChangedDraft), NotAnswered)
 )]
 pub async fn move_thing(
     State(app): State<App>,
@@ -286,14 +265,7 @@ pub async fn move_thing(
 #[utoipa::path(
     post, operation_id = "rig_sheet", path = "/api/rigs/{kind}/sheet.pdf", params(("kind" = String, Path, description = "Kind of rig")),
     request_body = RigInput,
-    responses(
-        (status = 200, description = "The sheet", body = Vec<u8>, content_type = "application/pdf"),
-        (status = 400, description = "Cannot be read", body = Problem),
-        (status = 404, description = "No such kind", body = Problem),
-        (status = 413, description = "Larger than 64 kB", body = Problem),
-        (status = 415, description = "Not sent as JSON", body = Problem),
-        (status = 422, description = "Values out of reason, or it does not go", body = Problem)
-    )
+    responses((status = 200, description = "The sheet", body = Vec<u8>, content_type = "application/pdf"), NotAnswered)
 )]
 pub async fn sheet(
     State(app): State<App>,

@@ -67,7 +67,7 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
     </section>
     <template v-else>
       <SentenceBar v-if="situation.choice" :sentence="situation.choice.sentence" :draft="situation.choice.draft" @say="situation.say">
-        <BButton class="btn-bare" variant="link" :disabled="!situation.past.length" @click="situation.undo"
+        <BButton class="btn-bare" variant="link" :disabled="!situation.canUndo" @click="situation.undo"
           ><IconUndo class="i" /> Undo</BButton
         >
       </SentenceBar>

@@ -1,6 +1,7 @@
 // The situation being judged: said, changed, undone, kept. It belongs to a joint, or to nothing yet.
+import { useLocalStorage, useManualRefHistory } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { Trouble, api, got, type Choice, type Draft, type JobView, type Joint } from '../../api/client'
 
 const KEPT = 'umbet.situation'
@@ -13,24 +14,22 @@ const usual: Draft = {
   off: 'one-pull',
 }
 
-function kept(): Draft {
-  try {
-    const text = localStorage.getItem(KEPT)
-    // Habits are not the joint's: what an earlier version kept of them is left out.
-    return text ? { ...(JSON.parse(text) as Draft), knows: undefined, schools: undefined } : usual
-  } catch {
-    return usual
-  }
-}
-
 export const useSituation = defineStore('situation', () => {
-  const draft = ref<Draft>(kept())
+  /** What is said of no joint, on this device. */
+  const own = useLocalStorage<Draft>(KEPT, usual)
+  // Habits are not the joint's: what an earlier version kept of them is left out.
+  const kept = (): Draft => ({ ...own.value, knows: undefined, schools: undefined })
+  const draft = shallowRef<Draft>(kept())
   const choice = ref<Choice>()
   const trouble = ref('')
   const job = ref<JobView['job']>()
   const joint = ref<Joint>()
   const knot = ref<string>()
-  const past = ref<Draft[]>([])
+  const past = useManualRefHistory(draft, { capacity: 50 })
+  const forget = () => {
+    past.commit()
+    past.clear()
+  }
   const address = computed(() => (joint.value ? `/jobs/${joint.value.job_id}/joints/${joint.value.id}` : '/'))
   let asked = 0
 
@@ -48,15 +47,14 @@ export const useSituation = defineStore('situation', () => {
 
   /** Says something else; the last word is kept for undo. */
   async function say(next: Draft) {
-    past.value = [...past.value.slice(-49), draft.value]
+    draft.value = next
+    past.commit()
     await put(next)
   }
 
   async function undo() {
-    const last = past.value.at(-1)
-    if (!last) return
-    past.value = past.value.slice(0, -1)
-    await put(last)
+    past.undo()
+    await put(draft.value)
   }
 
   async function put(next: Draft) {
@@ -68,7 +66,7 @@ export const useSituation = defineStore('situation', () => {
   /** Kept by itself: in the joint where there is one, else in this browser. */
   async function keep() {
     if (!joint.value) {
-      localStorage.setItem(KEPT, JSON.stringify(draft.value))
+      own.value = draft.value
       return
     }
     await putJoint({ situation: draft.value })
@@ -99,7 +97,7 @@ export const useSituation = defineStore('situation', () => {
     joint.value = found.joint
     draft.value = found.joint.situation
     knot.value = found.joint.knot ?? undefined
-    past.value = []
+    forget()
     await judge()
   }
 
@@ -116,10 +114,10 @@ export const useSituation = defineStore('situation', () => {
       job.value = undefined
       joint.value = undefined
       draft.value = kept()
-      past.value = []
+      forget()
     }
     await judge()
   }
 
-  return { draft, choice, trouble, job, joint, knot, past, address, judge, say, undo, open, atJob, loose, putJoint }
+  return { draft, choice, trouble, job, joint, knot, canUndo: past.canUndo, address, judge, say, undo, open, atJob, loose, putJoint }
 })
