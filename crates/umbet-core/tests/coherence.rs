@@ -302,7 +302,7 @@ fn a_first_answer_is_drawn_on_its_object_with_its_tail() {
                     assert!(!tied.path.poles.is_empty(), "{task:?} on {shape:?}: {} is drawn in the air", first.name);
                     let s = read(&d);
                     let look = surface(&s.object.material.id).map(|m| m.look).unwrap_or_default();
-                    let tail = first.facts.tail_m.map(|_| format!("tail {}", first.facts.tail_words));
+                    let tail = first.facts.tail_mm.map(|_| format!("tail {}", first.facts.tail_words));
                     let radius = Some(first.facts.object_radius_d);
                     let figure = Figure {
                         size: [420.0, 340.0],

@@ -37,7 +37,7 @@ fn slack_asks_for_a_stopper_and_not_for_turns_or_tail() {
 fn a_mend_that_wants_an_end_is_not_made_in_the_bight() {
     let in_the_bight = Draft { shape: Some(Shape::Peg), end_free: Some(false), ..Draft::usual(Task::MakeFast) };
     let k = judged(&in_the_bight, "clove-hitch");
-    assert_eq!((k.verdict, k.facts.tail_m), (Verdict::Fits, None));
+    assert_eq!((k.verdict, k.facts.tail_mm), (Verdict::Fits, None));
     for k in choose(catalogue(), &Situation::read(&in_the_bight).expect("reads"), &Reader::default()).knots {
         assert!(k.mends.iter().all(|m| !m.mend.wants_an_end()), "{}: {:?}", k.name, k.mends);
     }

@@ -977,6 +977,8 @@ export interface components {
             stiffness: components["schemas"]["Stiffness"];
             /** @description Breaking strength when new, an estimate. */
             strength_n: components["schemas"]["Band"];
+            /** @description The same in the reader's measures. */
+            strength_words: string;
             /**
              * Format: double
              * @description Stretch at a working pull.
@@ -1238,7 +1240,7 @@ export interface components {
              * Format: double
              * @description The tail as it is drawn; absent where there is none.
              */
-            tail_m?: number | null;
+            tail_mm?: number | null;
             /** @description The tail, or both, in words; empty where none is left. */
             tail_words: string;
             /**

@@ -63,7 +63,7 @@ function query() {
     if (props.pull && props.on.pulls) q.pulls = props.on.pulls
   }
   if (props.answer?.drawn_with.length) q.mends = props.answer.drawn_with.join(',')
-  if (props.answer?.facts.tail_m) q.tail_mm = (props.answer.facts.tail_m * 1000).toFixed(1)
+  if (props.answer?.facts.tail_mm) q.tail_mm = String(props.answer.facts.tail_mm)
   if (props.dimensions) q.dimensions = 'true'
   if (props.wrong) q.wrong = props.wrong
   if (props.pressed) q.pressed = 'true'

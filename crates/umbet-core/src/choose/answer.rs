@@ -70,7 +70,7 @@ pub struct Facts {
     /// The tail, or both, in words; empty where none is left.
     pub tail_words: String,
     /// The tail as it is drawn; absent where there is none.
-    pub tail_m: Option<f64>,
+    pub tail_mm: Option<f64>,
     /// Moves to tie it, mends counted.
     pub moves: u32,
     /// One pull lets it go.
@@ -344,7 +344,7 @@ fn facts(j: &Judged<'_>, case: &Case<'_>) -> Facts {
         second_m: cord.second.m(),
         cord_words: r.length(cord.total()),
         tail_words: tail_words(&c.tails(case), r),
-        tail_m: Some(c.tail(case).m()).filter(|m| *m > 0.0005),
+        tail_mm: Some(c.tail(case).mm()).filter(|mm| *mm > 0.5),
         moves: c.moves,
         one_pull: c.one_pull,
         untie: c.knot.entry.release.untie,

@@ -1,5 +1,6 @@
 //! What can be said in a situation: cords, surfaces, shapes, schools, sources.
 
+use crate::extract::Person;
 use axum::Json;
 use serde::Serialize;
 use umbet_core::choose::{Matter, matters};
@@ -7,7 +8,7 @@ use umbet_core::cord::{Construction, Stiffness, cords};
 use umbet_core::object::{object_kinds, surfaces};
 use umbet_core::situation::{Draft, Shape, Task};
 use umbet_core::source::{Source, sources};
-use umbet_core::units::Band;
+use umbet_core::units::{Band, Reader};
 use utoipa::ToSchema;
 
 /// A cord kind.
@@ -27,6 +28,8 @@ pub struct CordKind {
     diameter_mm: f64,
     /// Breaking strength when new, an estimate.
     strength_n: Band,
+    /// The same in the reader's measures.
+    strength_words: String,
     /// Stretch at a working pull.
     stretch_percent: f64,
     /// Friction on itself, an estimate.
@@ -106,13 +109,14 @@ pub struct CatalogueWords {
 
 /// Cords, surfaces, shapes, schools and sources.
 #[utoipa::path(get, path = "/api/catalogue", responses((status = 200, description = "What a situation can be made of", body = CatalogueWords)))]
-pub async fn catalogue() -> Json<CatalogueWords> {
+pub async fn catalogue(person: Person) -> Json<CatalogueWords> {
+    let reader = person.reader();
     Json(CatalogueWords {
         tasks: Task::ALL
             .iter()
             .map(|&task| TaskKind { task, words: task.words().into(), usual: Draft::usual(task) })
             .collect(),
-        cords: cords().iter().map(cord_kind).collect(),
+        cords: cords().iter().map(|c| cord_kind(c, &reader)).collect(),
         surfaces: surfaces()
             .iter()
             .map(|s| SurfaceKind {
@@ -139,7 +143,7 @@ pub async fn catalogue() -> Json<CatalogueWords> {
     })
 }
 
-fn cord_kind(c: &umbet_core::cord::Cord) -> CordKind {
+fn cord_kind(c: &umbet_core::cord::Cord, reader: &Reader) -> CordKind {
     CordKind {
         id: c.id.clone(),
         name: c.name.clone(),
@@ -148,6 +152,7 @@ fn cord_kind(c: &umbet_core::cord::Cord) -> CordKind {
         stiffness: c.stiffness,
         diameter_mm: c.diameter.mm(),
         strength_n: c.strength_n,
+        strength_words: reader.forces(c.strength_n),
         stretch_percent: c.stretch_percent,
         on_itself: c.on_itself,
         sources: c

@@ -53,10 +53,7 @@ async function undo() {
   gone.value = undefined
   if (c) await attempt(() => got(api.POST('/api/cords/{id}/restore', { params: { path: { id: c.id } } })))
 }
-const band = (k?: CatalogueWords['cords'][number]) =>
-  k
-    ? `${(k.strength_n.low / 1000).toFixed(1)}${k.strength_n.low === k.strength_n.high ? '' : `–${(k.strength_n.high / 1000).toFixed(1)}`} kN new`
-    : ''
+const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} new` : '')
 </script>
 
 <template>
