@@ -17,7 +17,7 @@ pub struct Server {
     pub address: SocketAddr,
     pub client: Client,
     stop: Option<oneshot::Sender<()>>,
-    _folder: TempDir,
+    folder: TempDir,
 }
 
 impl Server {
@@ -46,14 +46,23 @@ impl Server {
         if with_demo {
             demo::load(&store).await.expect("the demonstration loads");
         }
-        let app = App::with_planners(store, planners).await.expect("the application starts");
+        Self::over(App::with_planners(store, planners).await.expect("the application starts"), folder).await
+    }
+
+    /// Over an application whose data lies in this folder.
+    pub async fn over(app: App, folder: TempDir) -> Self {
         let listener = TcpListener::bind("127.0.0.1:0").await.expect("a free port");
         let address = listener.local_addr().expect("an address");
         let (stop, stopped) = oneshot::channel::<()>();
         tokio::spawn(async move {
             let _ = serve(listener, app, async { drop(stopped.await) }).await;
         });
-        Self { address, client: Client::new(), stop: Some(stop), _folder: folder }
+        Self { address, client: Client::new(), stop: Some(stop), folder }
+    }
+
+    /// The data file.
+    pub fn file(&self) -> std::path::PathBuf {
+        self.folder.path().join("test.db")
     }
 
     pub fn url(&self, path: &str) -> String {
