@@ -175,3 +175,103 @@ fn the_sheet_keeps_to_its_pages() {
         }
     }
 }
+
+fn runs(scene: &Scene, class: &str) -> Vec<Vec<[f64; 2]>> {
+    let of = |i: &Item| match i {
+        Item::Lines { class: c, runs, .. } if *c == class => runs.clone(),
+        _ => Vec::new(),
+    };
+    scene.items.iter().flat_map(of).collect()
+}
+
+/// A split ridge is drawn as two lines that end at the cover, from the side and from above; one that runs through as one.
+#[test]
+fn a_split_ridge_is_drawn_in_two() {
+    for (split, lines) in [(false, 1), (true, 2)] {
+        let d = ShelterDraft { split, ..shelter() };
+        let p = planned(&d);
+        let l = looks(&read(&d), &p, [868.0, 410.0], &Reader::default());
+        assert_eq!(runs(&side(&l), "ra").len(), lines, "from the side");
+        let (scene, frame) = above(&l);
+        let drawn = runs(&scene, "ra");
+        assert_eq!(drawn.len(), lines, "from above");
+        let end = drawn[0].last().expect("it ends")[0];
+        let cover = frame.origin[0] + p.facts.geometry.ridge[0][0] * frame.scale;
+        let far = frame.origin[0] + p.facts.geometry.span_m * frame.scale;
+        assert!((end - if split { cover } else { far }).abs() < 1e-6);
+    }
+}
+
+/// The line is straight to the cover and lowest under it; its ends are as high as the ties that are said.
+#[test]
+fn the_line_hangs_from_its_ties() {
+    let d = ShelterDraft { slope_percent: 0.0, slope_across_percent: 0.0, ..shelter() };
+    let p = planned(&d);
+    let l = looks(&read(&d), &p, [868.0, 300.0], &Reader::default());
+    let line = runs(&side(&l), "ra").remove(0);
+    let (first, last) = (line[0], line[line.len() - 1]);
+    let lowest = line.iter().map(|q| q[1]).fold(f64::MIN, f64::max);
+    let scale = (last[0] - first[0]) / p.facts.geometry.span_m;
+    assert!(((lowest - first[1]) / scale - p.facts.forces.sag_m.high).abs() < 0.01, "{}", (lowest - first[1]) / scale);
+    // Three points before the cover lie on one line.
+    let slope = |a: [f64; 2], b: [f64; 2]| (b[1] - a[1]) / (b[0] - a[0]);
+    assert!((slope(line[0], line[4]) - slope(line[4], line[8])).abs() < 1e-9);
+    assert_eq!(
+        l.words.ties[0],
+        Reader::default().length(umbet_core::units::Length::from_m(p.facts.geometry.ties_m[0]))
+    );
+}
+
+/// A picket is a pole and a line back to a peg, no trunk; a ring is a ring; what is not taken stands in its place.
+#[test]
+fn anchors_are_drawn_as_what_they_are() {
+    use umbet_core::rig::anchor::AnchorKind;
+    let mut d = ShelterDraft { between: Some([0, 1]), ..shelter() };
+    (d.anchors[0].kind, d.anchors[0].size_mm) = (AnchorKind::Vehicle, 14.0);
+    (d.anchors[1].kind, d.anchors[1].size_mm) = (AnchorKind::Peg, 40.0);
+    let p = planned(&d);
+    let l = looks(&read(&d), &p, [868.0, 410.0], &Reader::default());
+    let scene = side(&l);
+    let trunks = scene.items.iter().filter(|i| matches!(i, Item::Rect { class, .. } if class.contains("bark"))).count();
+    assert_eq!(trunks, 0);
+    assert_eq!(circles(&scene, "oe hollowed").len(), 1, "the ring");
+    assert_eq!((l.poles.len(), l.backstays.len()), (1, 1));
+    // Ridge and backstay, both in the ridge's cord.
+    assert_eq!(runs(&scene, "ra").len(), 2);
+    let said: Vec<&str> = words(&scene.items).into_iter().map(|(_, t)| t).collect();
+    assert!(said.contains(&"the ash") && said.contains(&"the larch"), "{said:?}");
+}
+
+/// No words lie on other words, for every pitch, from the side and from above (each line of words taken as wide as its letters).
+#[test]
+fn words_keep_clear_of_one_another() {
+    for pitch in PITCHES {
+        for split in [false, true] {
+            let d = ShelterDraft { pitch, split, slope_percent: 0.0, ..shelter() };
+            let p = planned(&d);
+            let l = looks(&read(&d), &p, [868.0, 300.0], &Reader::default());
+            let boxes: Vec<([f64; 4], String)> = side(&l)
+                .items
+                .iter()
+                .filter_map(|i| match i {
+                    Item::Text { at, anchor, text, .. } => {
+                        let wide = text.chars().count() as f64 * 8.0;
+                        let left = match anchor {
+                            umbet_core::draw::Anchor::Start => at[0],
+                            umbet_core::draw::Anchor::Middle => at[0] - wide / 2.0,
+                            umbet_core::draw::Anchor::End => at[0] - wide,
+                        };
+                        Some(([left, at[1] - 13.0, left + wide, at[1] + 2.0], text.clone()))
+                    }
+                    _ => None,
+                })
+                .collect();
+            for (i, (a, one)) in boxes.iter().enumerate() {
+                for (b, other) in &boxes[i + 1..] {
+                    let apart = a[2] <= b[0] || b[2] <= a[0] || a[3] <= b[1] || b[3] <= a[1];
+                    assert!(apart, "{pitch:?}: “{one}” lies on “{other}”");
+                }
+            }
+        }
+    }
+}
