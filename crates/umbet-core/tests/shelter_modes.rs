@@ -262,3 +262,15 @@ fn lengths_to_cut_round_up() {
     assert_eq!(body.length(Length::from_m(1.74)), "1 arm span");
     assert_eq!(body.length_up(Length::from_m(1.74)), "1 1/4 arm spans");
 }
+
+/// On ground that rises behind it a plough point's cloth rises outward too: water lies on it as on a level sheet, no more.
+#[test]
+fn a_panel_that_rises_outward_holds_what_a_level_one_does() {
+    let mut d = ShelterDraft { pitch: Pitch::PloughPoint, wish: Wish::Low, slope_percent: 24.0, ..over(6.0) };
+    (d.cover.length_m, d.cover.width_m) = (4.9, 4.0);
+    let steep = planned(&d).facts.forces.pool_n;
+    assert!(steep.low <= steep.high, "{steep:?}");
+    // A level sheet that hangs a twenty-fifth of its width holds two thirds of that, over half its length (geometry).
+    let (wide, half) = (4.9 * 4.0 / 4.9f64.hypot(4.0), 4.9f64.hypot(4.0) / 2.0);
+    assert!(steep.high <= 2.0 / 3.0 * 0.06 * wide * wide * half * 9_806.65 * 1.01, "{steep:?}");
+}

@@ -242,7 +242,8 @@ const WATER: f64 = 9_806.65;
 fn pool(g: &Geometry, cover: &CoverKind) -> Band {
     let b = g.panel_m * g.slope.cos();
     let weight = |r: f64| {
-        let over = 4.0 * r - g.slope.tan();
+        // A panel that rises outward with its ground holds water as a level one does, at its inner edge.
+        let over = 4.0 * r - g.slope.tan().max(0.0);
         if over <= 0.0 {
             return 0.0;
         }
