@@ -163,7 +163,7 @@ fn a_picket_is_held_back() {
     assert!(stay.end == 1 && stay.peg[0] > p.facts.geometry.span_m + 1.0, "{stay:?}");
     assert!((stay.run_m / (stay.pole[1][2] - stay.pole[0][2]) - std::f64::consts::SQRT_2).abs() < 1e-6);
     assert!(p.rig.cuts.iter().any(|c| c.name == "Backstay") && p.rig.joints.iter().any(|j| j.id == "backstay"));
-    assert!(says(&p, "backstay-1").contains("the larch") && p.rig.needs.iter().any(|n| n.contains("pickets")));
+    assert!(says(&p, "backstay-1").contains("the larch") && p.rig.needs.iter().any(|n| n.contains("picket")));
     let gives = part(&p, "anchor").expect("it is judged");
     let peg = read(&d).ground.peg_n;
     assert!(gives.what.contains("backstay’s peg draws"));
@@ -273,4 +273,29 @@ fn a_panel_that_rises_outward_holds_what_a_level_one_does() {
     // A level sheet that hangs a twenty-fifth of its width holds two thirds of that, over half its length (geometry).
     let (wide, half) = (4.9 * 4.0 / 4.9f64.hypot(4.0), 4.9f64.hypot(4.0) / 2.0);
     assert!(steep.high <= 2.0 / 3.0 * 0.06 * wide * wide * half * 9_806.65 * 1.01, "{steep:?}");
+}
+
+/// A picket under a pitch from one anchor: a plough point's has its pole and backstay and their step before the line; a half pyramid's
+/// line goes low to the picket itself, which wants neither.
+#[test]
+fn a_picket_holds_a_pitch_from_one_anchor() {
+    let on = |pitch| {
+        let mut d = with_far(AnchorKind::Peg, 40.0);
+        (d.between, d.pitch) = (Some([1, 0]), pitch);
+        planned(&d)
+    };
+    let plough = on(Pitch::PloughPoint);
+    let at = |id: &str| plough.rig.order.iter().position(|s| s.id == id).unwrap_or_else(|| panic!("no {id}"));
+    assert!(at("backstay-0") < at("fixed") && says(&plough, "lean").contains("line’s end"));
+    assert!(
+        plough.rig.needs.iter().any(|n| n.starts_with("A long peg or picket, and a pole of 1.")),
+        "{:?}",
+        plough.rig.needs
+    );
+    let half = on(Pitch::HalfPyramid);
+    assert!(half.facts.geometry.backstays.is_empty() && half.rig.joints.iter().all(|j| j.id != "backstay"));
+    let line = half.rig.joints.iter().find(|j| j.id == "fixed-end").expect("its line");
+    assert_eq!(line.situation.shape, Some(umbet_core::situation::Shape::Peg));
+    let draws = part(&half, "anchor").expect("it is judged");
+    assert!(draws.what.ends_with(" draws") && (draws.bears_n.high - read(&shelter()).ground.peg_n.high).abs() < 1e-9);
 }

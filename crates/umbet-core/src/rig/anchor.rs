@@ -70,6 +70,8 @@ pub struct Anchor {
 const GREEN_WOOD: Band = Band { low: 30e6, high: 55e6 };
 /// Thinnest tree a taut line goes to: an arm's thickness (common practice).
 const ARM_MM: f64 = 90.0;
+/// A line tied lower than this goes to the picket itself: it wants no pole, metres (common practice).
+const ON_THE_PICKET_M: f64 = 0.3;
 /// A line below this bends a trunk no less, metres.
 const LOWEST_LEVER_M: f64 = 0.3;
 
@@ -136,6 +138,7 @@ impl Anchor {
                 let what = if self.kind == AnchorKind::Tree { "bends" } else { "breaks at its foot" };
                 Some(AnchorGives { what, bears_n: GREEN_WOOD.scaled(PI * self.size.m().powi(3) / 32.0 / lever) })
             }
+            AnchorKind::Peg if !self.on_a_pole(tie_m) => Some(AnchorGives { what: "draws", bears_n: peg_n }),
             AnchorKind::Peg => {
                 Some(AnchorGives { what: "leans in: its backstay’s peg draws", bears_n: peg_n.scaled(FRAC_1_SQRT_2) })
             }
@@ -143,9 +146,15 @@ impl Anchor {
         }
     }
 
-    /// A joint of a line on it.
-    pub fn joint(&self, d: Draft) -> Draft {
+    /// A picket that bears a line so high has a pole before it, and a backstay.
+    pub fn on_a_pole(&self, tie_m: f64) -> bool {
+        self.kind == AnchorKind::Peg && tie_m > ON_THE_PICKET_M
+    }
+
+    /// A joint of a line tied so high on it.
+    pub fn joint(&self, d: Draft, tie_m: f64) -> Draft {
         match self.kind {
+            AnchorKind::Peg if !self.on_a_pole(tie_m) => Draft { shape: Some(Shape::Peg), ..d },
             AnchorKind::Tree | AnchorKind::Post | AnchorKind::Peg => Draft {
                 shape: Some(Shape::Post),
                 size_mm: Some(self.size.mm().max(30.0)),

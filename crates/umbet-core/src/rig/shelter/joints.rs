@@ -24,8 +24,8 @@ pub fn joints(
     let guys = g.guys.len();
     let mut asks = Vec::new();
     if shelter.pitch.needs_two_anchors() {
-        asks.push(fixed_end(shelter, near, forces, habits));
-        asks.push(tight_end(shelter, far, forces));
+        asks.push(fixed_end(shelter, near, g.ties_m[0], forces, habits));
+        asks.push(tight_end(shelter, far, g.ties_m[1], forces));
         if shelter.split {
             asks.push(on_the_cover(shelter, forces, "ridge-cover", "Half ridges on the cover", 2));
         } else {
@@ -53,28 +53,28 @@ pub fn joints(
 /// Schools of a fixed end that stays until it is untied; the others want it to drop away.
 const STAYS: [&str; 2] = ["fixed-end-bowline", "fixed-end-timber"];
 
-fn fixed_end(shelter: &Shelter, a: &Anchor, f: &Forces, habits: &Habits) -> JointAsk {
+fn fixed_end(shelter: &Shelter, a: &Anchor, tie_m: f64, f: &Forces, habits: &Habits) -> JointAsk {
     let d = under(Task::MakeFast, &shelter.said.ridge_cord, middle(f.ridge_n));
     let stays = habits.schools.iter().any(|s| STAYS.contains(&s.as_str()));
     let off = Some(if stays { Release::ByHand } else { Release::OnePull });
-    let situation = Draft { off, leaves_nothing: !stays, ..a.joint(d) };
+    let situation = Draft { off, leaves_nothing: !stays, ..a.joint(d, tie_m) };
     JointAsk { id: "fixed-end", name: format!("Fixed end, {}", a.name), times: 1, situation, rather: None }
 }
 
 /// A half pyramid's line is drawn up and let out like a guy; a plough point's is tied once.
 fn peak_line_end(shelter: &Shelter, a: &Anchor, g: &Geometry, f: &Forces, habits: &Habits) -> JointAsk {
     if g.poles.is_empty() {
-        return fixed_end(shelter, a, f, habits);
+        return fixed_end(shelter, a, g.ties_m[0], f, habits);
     }
     let d = under(Task::Guy, &shelter.said.ridge_cord, middle(f.ridge_n));
-    let situation = Draft { tension: Some(Tension::Adjusted), off: Some(Release::ByHand), ..a.joint(d) };
+    let situation = Draft { tension: Some(Tension::Adjusted), off: Some(Release::ByHand), ..a.joint(d, g.ties_m[0]) };
     JointAsk { id: "fixed-end", name: format!("Adjustable end, {}", a.name), times: 1, situation, rather: None }
 }
 
-fn tight_end(shelter: &Shelter, a: &Anchor, f: &Forces) -> JointAsk {
+fn tight_end(shelter: &Shelter, a: &Anchor, tie_m: f64, f: &Forces) -> JointAsk {
     let d = under(Task::MakeFast, &shelter.said.ridge_cord, middle(f.ridge_n));
     // What holds the line while it is tied are turns, and turns are walked off again.
-    let d = Draft { off: Some(Release::ByHand), ..a.joint(d) };
+    let d = Draft { off: Some(Release::ByHand), ..a.joint(d, tie_m) };
     let looped = shelter.tighten == Tighten::Looped;
     let situation = if looped {
         Draft { tension: Some(Tension::Purchase), haul_n: Some(shelter.pull_n), ..d }

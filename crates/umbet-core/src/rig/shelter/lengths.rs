@@ -163,7 +163,10 @@ pub fn needs(shelter: &Shelter, between: &Between, g: &Geometry, reader: &Reader
     let mut all = vec![format!("{} pegs", g.guys.len())];
     if !g.backstays.is_empty() {
         let poles = g.backstays.iter().map(|b| m(b.pole[1][2] - b.pole[0][2])).collect::<Vec<_>>().join(" and ");
-        all.push(format!("{} long pegs or pickets, and as many poles: {poles}", g.backstays.len()));
+        all.push(match g.backstays.len() {
+            1 => format!("A long peg or picket, and a pole of {poles}"),
+            n => format!("{n} long pegs or pickets, and as many poles: {poles}"),
+        });
     }
     all.extend(g.poles.iter().map(|[foot, top]| format!("A pole of {} under the peak", m(top[2] - foot[2]))));
     match trees(shelter, between).len() {

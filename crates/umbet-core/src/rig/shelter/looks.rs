@@ -28,7 +28,17 @@ pub fn looks(shelter: &Shelter, plan: &ShelterPlan, size: [f64; 2], reader: &Rea
         Stands { name: a.name.clone(), thick_m, standing: standing(a), at: bearing.local(a.at_m), sound: a.sound }
     };
     let taken = |i: &usize| between.anchors.contains(i) && (both || *i == between.anchors[0]);
-    let lines = g.backstays.iter().map(|b| [b.pole[1], b.peg]);
+    // A picket that bears no pole is a peg where the line ends.
+    let holding = if both { 2 } else { 1 };
+    let alone = (0..holding).filter(|&i| {
+        let a = &shelter.anchors[between.anchors[i]];
+        a.kind == AnchorKind::Peg && !a.on_a_pole(g.ties_m[i])
+    });
+    let alone = alone.map(|i| {
+        let (x, ground) = (i as f64 * g.span_m, g.ground.at(i as f64 * g.span_m, 0.0));
+        [[x, 0.0, ground + g.ties_m[i]], [x, 0.0, ground]]
+    });
+    let lines = g.backstays.iter().map(|b| [b.pole[1], b.peg]).chain(alone);
     ShelterLooks {
         size,
         span_m: g.span_m,

@@ -46,8 +46,8 @@ impl Work<'_> {
     /// Rigging, first to last.
     pub fn order(&self) -> Vec<Step> {
         let mut all = self.looking();
+        all.extend(self.poles_of_pickets());
         if self.shelter.pitch.needs_two_anchors() {
-            all.extend(self.poles_of_pickets());
             all.extend(if self.shelter.split { self.halves() } else { self.ridge() });
         } else {
             all.extend(self.peak());
@@ -103,8 +103,16 @@ impl Work<'_> {
         let say = format!("Fixed end on {near}, {high} up: {}.", self.knot("fixed-end"));
         vec![
             Step::new("fixed", "Fixed end", say).at("fixed-end").with("high", high),
-            Step::new("lean", "Lean on it", lean("it")),
+            Step::new("lean", "Lean on it", self.lean_on_it()),
         ]
+    }
+
+    /// A line to a peak is an arm long: its end is pulled, there is no walking out from the tie.
+    fn lean_on_it(&self) -> String {
+        if self.shelter.pitch.needs_two_anchors() {
+            return lean("it");
+        }
+        "Pull on the line’s end toward where the cover will lie, with your weight, slowly. What moves is tied again now.".into()
     }
 
     fn tighten(&self) -> Vec<Step> {

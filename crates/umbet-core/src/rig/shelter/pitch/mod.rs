@@ -6,7 +6,6 @@ use super::draft::{Pitch, Shelter, Wish};
 use super::site::{Between, LEAST_ROOM};
 use super::slope::{Plane, RidgeSlope};
 use crate::rig::Impossible;
-use crate::rig::anchor::AnchorKind;
 use crate::units::BodyMeasures;
 use serde::Serialize;
 
@@ -242,7 +241,7 @@ impl Geometry {
     pub fn with_backstays(mut self, shelter: &Shelter, between: &Between) -> Self {
         let holding = if shelter.pitch.needs_two_anchors() { 2 } else { 1 };
         for end in 0..holding {
-            if shelter.anchors[between.anchors[end]].kind != AnchorKind::Peg {
+            if !shelter.anchors[between.anchors[end]].on_a_pole(self.ties_m[end]) {
                 continue;
             }
             let (x, out) = if end == 0 { (0.0, -1.0) } else { (self.span_m, 1.0) };
