@@ -1,11 +1,13 @@
 //! The shelter's drawings are to scale, and its sheet keeps to its two pages.
 
+use umbet_core::draw::scale::{covers, overlap};
 use umbet_core::draw::{Item, Scene, ShelterLooks, above, side, to_svg};
 mod planning;
 
 use planning::{planned, read, shelter};
 use umbet_core::rig::shelter::{Bearing, Pitch, ShelterDraft, ShelterPlan, looks};
 use umbet_core::rig::tighten::Tighten;
+use umbet_core::rig::anchor::AnchorDraft;
 use umbet_core::rig::{DRAWING_WIDTH, PAGE, pages};
 use umbet_core::units::{Reader, UnitSystem};
 
@@ -242,6 +244,15 @@ fn anchors_are_drawn_as_what_they_are() {
     assert!(said.contains(&"the ash") && said.contains(&"the larch"), "{said:?}");
 }
 
+fn words_clear(items: &[Item], what: &str) {
+    let boxes: Vec<([f64; 4], &Item)> = items.iter().filter_map(|i| Some((covers(i)?, i))).collect();
+    for (i, (a, one)) in boxes.iter().enumerate() {
+        for (b, other) in &boxes[i + 1..] {
+            assert!(!overlap(*a, *b), "{what}: {one:?} lies on {other:?}");
+        }
+    }
+}
+
 /// No words lie on other words, for every pitch, from the side and from above (each line of words taken as wide as its letters).
 #[test]
 fn words_keep_clear_of_one_another() {
@@ -250,28 +261,21 @@ fn words_keep_clear_of_one_another() {
             let d = ShelterDraft { pitch, split, slope_percent: 0.0, ..shelter() };
             let p = planned(&d);
             let l = looks(&read(&d), &p, [868.0, 300.0], &Reader::default());
-            let boxes: Vec<([f64; 4], String)> = side(&l)
-                .items
-                .iter()
-                .filter_map(|i| match i {
-                    Item::Text { at, anchor, text, .. } => {
-                        let wide = text.chars().count() as f64 * 8.0;
-                        let left = match anchor {
-                            umbet_core::draw::Anchor::Start => at[0],
-                            umbet_core::draw::Anchor::Middle => at[0] - wide / 2.0,
-                            umbet_core::draw::Anchor::End => at[0] - wide,
-                        };
-                        Some(([left, at[1] - 13.0, left + wide, at[1] + 2.0], text.clone()))
-                    }
-                    _ => None,
-                })
-                .collect();
-            for (i, (a, one)) in boxes.iter().enumerate() {
-                for (b, other) in &boxes[i + 1..] {
-                    let apart = a[2] <= b[0] || b[2] <= a[0] || a[3] <= b[1] || b[3] <= a[1];
-                    assert!(apart, "{pitch:?}: “{one}” lies on “{other}”");
-                }
-            }
+            words_clear(&side(&l).items, &format!("{pitch:?} from the side"));
+            words_clear(&above(&l).0.items, &format!("{pitch:?} from above"));
         }
     }
+}
+
+/// Trees that stand close together have their names beside them, none on another.
+#[test]
+fn names_in_a_crowd_keep_clear_of_one_another() {
+    let mut d = shelter();
+    let like = d.anchors[0].clone();
+    for (name, x, y) in [("the old alder", 1.0, 3.0), ("the young alder", 1.7, 3.0), ("the rowan", 1.0, 3.7)] {
+        d.anchors.push(AnchorDraft { name: name.into(), at_m: [like.at_m[0] + x, like.at_m[1] + y], ..like.clone() });
+    }
+    let p = planned(&d);
+    let l = looks(&read(&d), &p, [868.0, 420.0], &Reader::default());
+    words_clear(&above(&l).0.items, "a crowd from above");
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // The knot in space: turned by hand, laid as far as asked, drawn only when something changes.
+import { useResizeObserver } from '@vueuse/core'
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Model } from '../api/client'
 import type { Stage } from './stage'
@@ -27,6 +28,7 @@ function show() {
   stage?.show(props.model, props.step, Boolean(props.mirrored), props.shape)
 }
 watch(() => [props.model, props.step, props.mirrored, props.shape], show)
+useResizeObserver(frame, () => stage?.fit())
 onBeforeUnmount(() => stage?.end())
 </script>
 

@@ -48,7 +48,6 @@ export class Stage {
   private readonly scene = new Scene()
   private readonly camera = new PerspectiveCamera(32, 1, 1, 400)
   private readonly controls: OrbitControls
-  private readonly observer: ResizeObserver
   private knot = new Group()
   private framed = false
   private asked = false
@@ -64,8 +63,6 @@ export class Stage {
     this.controls = new OrbitControls(this.camera, this.renderer.domElement)
     this.controls.enableZoom = true
     this.controls.addEventListener('change', () => this.draw())
-    this.observer = new ResizeObserver(() => this.fit())
-    this.observer.observe(frame)
   }
 
   show(model: Model, step: number, mirrored: boolean, shape = 'post') {
@@ -109,7 +106,6 @@ export class Stage {
 
   end() {
     this.clear()
-    this.observer.disconnect()
     this.controls.dispose()
     this.renderer.dispose()
     this.renderer.domElement.remove()
@@ -130,7 +126,8 @@ export class Stage {
     this.controls.update()
   }
 
-  private fit() {
+  /** Fills its frame, whatever size that has now. */
+  fit() {
     const { clientWidth: w, clientHeight: h } = this.frame
     if (!w || !h) return
     this.renderer.setSize(w, h)

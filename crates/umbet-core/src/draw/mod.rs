@@ -10,7 +10,7 @@ mod laid;
 mod obj;
 mod object;
 mod rope;
-mod scale;
+pub mod scale;
 mod sheet;
 mod shelter;
 mod svg;

@@ -56,14 +56,59 @@ pub fn drop(at: P2) -> Item {
     Item::Fill { class: "nxh", points: vec![[x, y + 3.0], [x + 5.0, y + 13.0], [x, y + 18.0], [x - 5.0, y + 13.0]] }
 }
 
+/// Width of a letter of the labels, and the height of a line of them, pixels.
+const LETTER: P2 = [8.0, 15.0];
+
+/// What a line of words covers: left, top, right, bottom. Nothing for what is no words.
+pub fn covers(item: &Item) -> Option<[f64; 4]> {
+    let Item::Text { at, anchor, text, .. } = item else { return None };
+    let wide = text.chars().count() as f64 * LETTER[0];
+    let left = match anchor {
+        Anchor::Start => at[0],
+        Anchor::Middle => at[0] - wide / 2.0,
+        Anchor::End => at[0] - wide,
+    };
+    Some([left, at[1] + 2.0 - LETTER[1], left + wide, at[1] + 2.0])
+}
+
+/// Two boxes share a place.
+pub fn overlap(a: [f64; 4], b: [f64; 4]) -> bool {
+    a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3]
+}
+
+/// A name beside what is round: below it, above it, at its right or left, the first that keeps clear of the words and round
+/// things already there, and within the drawing; below where none does.
+pub fn name_beside(at: P2, r: f64, name: &str, items: &[Item], size: P2) -> Item {
+    let r = r.max(6.0);
+    let taken: Vec<[f64; 4]> = items.iter().filter_map(|i| covers(i).or_else(|| round(i))).collect();
+    let places = [
+        ([at[0], at[1] + r + 20.0], Anchor::Middle),
+        ([at[0], at[1] - r - 8.0], Anchor::Middle),
+        ([at[0] + r + 8.0, at[1] + 5.0], Anchor::Start),
+        ([at[0] - r - 8.0, at[1] + 5.0], Anchor::End),
+    ];
+    let words = places.map(|(at, anchor)| text("lab halo", at, anchor, name));
+    let clear = |item: &&Item| {
+        covers(item).is_some_and(|[l, t, r, b]| {
+            let inside = l >= 0.0 && t >= 0.0 && r <= size[0] && b <= size[1];
+            inside && !taken.iter().any(|o| overlap([l, t, r, b], *o))
+        })
+    };
+    words.iter().find(clear).unwrap_or(&words[0]).clone()
+}
+
+fn round(item: &Item) -> Option<[f64; 4]> {
+    let Item::Circle { at, r, .. } = item else { return None };
+    Some([at[0] - r, at[1] - r, at[0] + r, at[1] + r])
+}
+
 /// A trunk, post or pole from above; crossed out where it is not sound.
-pub fn trunk_above(at: P2, r: f64, name: &str, sound: bool) -> Vec<Item> {
+pub fn trunk_above(at: P2, r: f64, sound: bool) -> Vec<Item> {
     let r = r.max(6.0);
     let mut items = vec![
         Item::Circle { class: "ob bark", at, r },
         Item::Circle { class: "oe hollowed", at, r },
         Item::Circle { class: "og hollowed", at, r: r * 0.5 },
-        text("lab halo", [at[0], at[1] + r + 20.0], Anchor::Middle, name),
     ];
     if !sound {
         let d = r + 4.0;

@@ -1,8 +1,8 @@
 //! A shelter to scale: from the side, and from above.
 
 use super::scale::{
-    Frame, cross, dimension, drop, north, peg, pennant, pennant_width, rope_line, scale_bar, text, trunk, trunk_above,
-    wind_arrow,
+    Frame, cross, dimension, drop, name_beside, north, peg, pennant, pennant_width, rope_line, scale_bar, text, trunk,
+    trunk_above, wind_arrow,
 };
 use super::{Anchor, Item, Scene};
 use crate::knot::spline::P2;
@@ -192,15 +192,20 @@ pub fn above(l: &ShelterLooks) -> (Scene, Frame) {
     items.extend(l.backstays.iter().flat_map(|[a, b]| rope_line("ra", page(*a), page(*b), 5.0)));
     items.extend(l.guys.iter().chain(&l.backstays).map(|[_, b]| cross(page(*b))));
     items.extend(l.lines().iter().flat_map(|[a, b]| rope_line("ra", page(*a), page(*b), 5.0)));
-    for (i, a) in l.anchors.iter().enumerate().take(if l.both { 2 } else { 1 }) {
+    let anchors = l.anchors.iter().enumerate().take(if l.both { 2 } else { 1 }).map(|(i, a)| {
         let x = if i == 0 { -a.half_m() } else { l.span_m + a.half_m() };
-        items.extend(trunk_above(page([x, 0.0, 0.0]), a.thick_m * scale / 2.0, &a.name, true));
-    }
-    for o in &l.others {
-        items.extend(trunk_above(page([o.at[0], o.at[1], 0.0]), o.thick_m * scale / 2.0, &o.name, o.sound));
-    }
+        (page([x, 0.0, 0.0]), a, true)
+    });
+    let stand: Vec<(P2, &Stands, bool)> =
+        anchors.chain(l.others.iter().map(|o| (page([o.at[0], o.at[1], 0.0]), o, o.sound))).collect();
+    let half = |s: &Stands| s.thick_m * scale / 2.0;
+    items.extend(stand.iter().flat_map(|(at, s, sound)| trunk_above(*at, half(s), *sound)));
     items.extend(l.drips.iter().map(|d| drop(page(*d))));
     items.extend(above_words(l, &f, &page));
+    for (at, s, _) in stand {
+        let name = name_beside(at, half(s), &s.name, &items, l.size);
+        items.push(name);
+    }
     (scene(l, items, "The shelter from above, to scale"), f)
 }
 

@@ -95,6 +95,47 @@ pub fn shown(draft: &Value, fields: &[FieldAt], reader: &Reader) -> Vec<RigField
     fields.iter().filter_map(show).collect()
 }
 
+/// What a length may be typed in, whatever the reader's own unit: its name, and metres in one of it.
+fn tapes(reader: &Reader) -> [(&'static str, f64); 6] {
+    let body = &reader.body;
+    [
+        ("mm", 0.001),
+        ("cm", 0.01),
+        ("m", 1.0),
+        ("ft", 0.3048),
+        ("arm span", body.arm_span_m),
+        ("forearm", body.forearm_m),
+    ]
+}
+
+/// A number as it was typed, and how much of what is stored one of it is: `3.5` in the reader's own unit, a length also with
+/// the unit behind it, as in `3 arm spans`.
+fn measured(text: &str, quantity: Quantity, reader: &Reader) -> Option<(f64, f64)> {
+    let text = text.trim().replace(',', ".");
+    let figures = text.trim_end_matches(|c: char| c.is_alphabetic() || c == ' ');
+    let number: f64 = figures.parse().ok()?;
+    let name = text[figures.len()..].trim().to_lowercase();
+    let (own, own_name) = unit(quantity, reader);
+    if name.is_empty() || name == own_name {
+        return Some((number, own));
+    }
+    let metres = tapes(reader).into_iter().find(|(tape, _)| name == *tape || name == format!("{tape}s"))?.1;
+    match quantity {
+        Quantity::Length => Some((number, metres)),
+        Quantity::Thickness => Some((number, metres * 1000.0)),
+        _ => None,
+    }
+}
+
+/// What else a number may be typed in.
+const fn also(quantity: Quantity) -> &'static str {
+    match quantity {
+        Quantity::Length => ", alone or with m, cm, ft, arm spans or forearms behind it",
+        Quantity::Thickness => ", alone or with mm or cm behind it",
+        _ => "",
+    }
+}
+
 /// The draft with one number typed.
 ///
 /// # Errors
@@ -102,9 +143,8 @@ pub fn shown(draft: &Value, fields: &[FieldAt], reader: &Reader) -> Vec<RigField
 pub fn typed(mut draft: Value, fields: &[FieldAt], at: &str, text: &str, reader: &Reader) -> Result<Value, Fault> {
     let fault = |says: String| Fault { field: at.to_owned(), says };
     let field = fields.iter().find(|f| f.at == at).ok_or_else(|| fault("No such number.".into()))?;
-    let number: f64 =
-        text.trim().replace(',', ".").parse().map_err(|_| fault(format!("{}: give a number.", field.label)))?;
-    let (per, _) = unit(field.quantity, reader);
+    let (number, per) = measured(text, field.quantity, reader)
+        .ok_or_else(|| fault(format!("{}: give a number{}.", field.label, also(field.quantity))))?;
     let place = draft.pointer_mut(at).ok_or_else(|| fault("No such number.".into()))?;
     // Clean in what is stored: a tenth of a millimetre, a hundredth of a newton.
     let stored = (number * per * 1e4).round() / 1e4;
@@ -137,8 +177,32 @@ mod tests {
         assert_eq!(said["span"], json!(6.096));
         assert_eq!(typed(draft.clone(), &fields, "/people", "3", &reader).expect("a number")["people"], json!(3));
         assert!(
-            typed(draft.clone(), &fields, "/span", "far", &reader).is_err_and(|f| f.says == "Span: give a number.")
+            typed(draft.clone(), &fields, "/people", "few", &reader).is_err_and(|f| f.says == "People: give a number.")
         );
         assert!(typed(draft, &fields, "/pole", "3", &reader).is_err());
+    }
+
+    /// 3 arm spans of 1.7 m are 5.1 m, whoever reads in feet or metres.
+    #[test]
+    fn a_length_is_typed_in_arm_spans_too() {
+        let fields = [
+            FieldAt::new("/span", "Span", Quantity::Length),
+            FieldAt::new("/thick", "Thickness", Quantity::Thickness),
+            FieldAt::new("/pull", "Pull", Quantity::Pull),
+        ];
+        for units in [UnitSystem::Metric, UnitSystem::Imperial, UnitSystem::Body] {
+            let reader = Reader { units, ..Reader::default() };
+            let draft = json!({ "span": 1.0, "thick": 1.0, "pull": 1.0 });
+            let said = |at: &str, text: &str| {
+                typed(draft.clone(), &fields, at, text, &reader).map(|d| d.pointer(at).and_then(Value::as_f64))
+            };
+            assert_eq!(said("/span", "3 arm spans"), Ok(Some(5.1)), "{units:?}");
+            assert_eq!(said("/span", " 1 Forearm "), Ok(Some(0.45)));
+            assert_eq!(said("/span", "2,5 m"), Ok(Some(2.5)));
+            assert_eq!(said("/thick", "25 cm"), Ok(Some(250.0)));
+            let refused = said("/span", "3 leagues").expect_err("no such tape");
+            assert_eq!(refused.says, "Span: give a number, alone or with m, cm, ft, arm spans or forearms behind it.");
+            assert!(said("/pull", "3 m").is_err());
+        }
     }
 }

@@ -12,7 +12,6 @@ const field = computed(() => rig.field(props.at))
   <span v-if="field" class="number-part"
     ><input
       :class="plain ? 'form-control' : 'part'"
-      inputmode="decimal"
       :value="field.value"
       :aria-label="field.label"
       @change="rig.type(at, ($event.target as HTMLInputElement).value)" /><span v-if="field.unit && !plain" class="unit">{{
