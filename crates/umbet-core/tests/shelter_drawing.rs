@@ -5,9 +5,9 @@ use umbet_core::draw::{Item, Scene, ShelterLooks, above, side, to_svg};
 mod planning;
 
 use planning::{planned, read, shelter};
+use umbet_core::rig::anchor::AnchorDraft;
 use umbet_core::rig::shelter::{Bearing, Pitch, ShelterDraft, ShelterPlan, looks};
 use umbet_core::rig::tighten::Tighten;
-use umbet_core::rig::anchor::AnchorDraft;
 use umbet_core::rig::{DRAWING_WIDTH, PAGE, pages};
 use umbet_core::units::{Reader, UnitSystem};
 

@@ -19,19 +19,43 @@ pub struct Cli {
 pub enum Command {
     /// Serve the application.
     Serve(Serve),
+    /// Copy the data file to a new file, also while Umbet runs.
+    Backup {
+        /// The copy to make.
+        file: PathBuf,
+        /// The data file to copy.
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Put a backup in the place of the data file, which is kept beside it; Umbet must not be running.
+    Restore {
+        /// The backup.
+        file: PathBuf,
+        /// The data file to replace.
+        #[command(flatten)]
+        data: Data,
+    },
     /// Print the OpenAPI document.
     Openapi,
 }
 
-/// How to serve.
+/// Which data file.
 #[derive(Debug, clap::Args)]
-pub struct Serve {
-    /// Load the demonstration: its own file, never the user's.
+pub struct Data {
+    /// The demonstration's: its own file, never the user's.
     #[arg(long)]
     pub demo: bool,
     /// The data file; by default where the platform keeps an application's data.
     #[arg(long, value_name = "FILE")]
     pub data: Option<PathBuf>,
+}
+
+/// How to serve.
+#[derive(Debug, clap::Args)]
+pub struct Serve {
+    /// The data file; with `--demo` the demonstration is loaded into it.
+    #[command(flatten)]
+    pub data: Data,
     /// Address to listen on; this machine's own only.
     #[arg(long, value_name = "ADDR", default_value = "127.0.0.1:4717")]
     pub listen: SocketAddr,
@@ -53,7 +77,9 @@ impl Serve {
         );
         Ok(address)
     }
+}
 
+impl Data {
     /// The data file to use.
     ///
     /// # Errors
@@ -73,7 +99,7 @@ mod tests {
     use super::*;
 
     fn serve(listen: &str) -> Serve {
-        Serve { demo: false, data: None, listen: listen.parse().expect("an address") }
+        Serve { data: Data { demo: false, data: None }, listen: listen.parse().expect("an address") }
     }
 
     #[test]

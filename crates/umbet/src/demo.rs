@@ -36,17 +36,18 @@ struct DemoJoint {
     situation: Draft,
 }
 
-/// Loads the scenario into an empty data file; a file that holds jobs already is left alone.
+/// Loads the scenario into an empty data file, all of it or nothing; a file that has held a job is left alone.
 ///
 /// # Errors
 /// When the scenario is faulty (the tests rule that out) or the store fails.
 pub async fn load(store: &Store) -> anyhow::Result<()> {
-    if !Job::list(store).await?.is_empty() {
+    if Job::any(store).await? {
         return Ok(());
     }
     let scenario: Scenario = toml::from_str(include_str!("../demo/fennick-point.toml"))?;
-    fill(store, scenario).await?;
-    Ok(())
+    let whole = store.as_one().await?;
+    fill(&whole, scenario).await?;
+    Ok(whole.keep().await?)
 }
 
 async fn fill(store: &Store, scenario: Scenario) -> Result<(), Error> {

@@ -1,5 +1,6 @@
 //! What goes wrong, and the one place that turns it into an answer (problem details, RFC 9457).
 
+use crate::store::Trouble;
 use axum::Json;
 use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
@@ -131,6 +132,9 @@ pub enum Error {
     /// What is stored cannot be read back.
     #[error(transparent)]
     Stored(#[from] serde_json::Error),
+    /// Computation broke off.
+    #[error("{0}")]
+    Work(String),
     /// A file for other hands could not be made.
     #[error(transparent)]
     Export(#[from] anyhow::Error),
@@ -174,8 +178,16 @@ impl Error {
                 "Method not allowed",
                 "This address does not answer to that method. See /api/openapi.json.".into(),
             ),
-            Self::Store(e) => ours(&e, DATA),
+            Self::Store(e) => match Trouble::of(&e) {
+                Some(trouble @ (Trouble::Full | Trouble::Locked | Trouble::ReadOnly)) => {
+                    let status = if trouble == Trouble::Full { 507 } else { 503 };
+                    let detail = format!("Nothing was changed: {trouble}.");
+                    Problem { status, title: "The data file cannot be written".into(), detail, ..ours(&e, DATA) }
+                }
+                _ => ours(&e, DATA),
+            },
             Self::Stored(e) => ours(&e, DATA),
+            Self::Work(_) => ours(&self, "The computation broke off. Nothing was changed; try again."),
             Self::Export(e) => ours(e.as_ref(), "The file could not be made. Nothing was changed; try again."),
         }
     }
@@ -195,7 +207,8 @@ fn ours(e: &dyn std::error::Error, detail: &str) -> Problem {
     }
 }
 
-fn capital(s: &str) -> String {
+/// With a capital at the front.
+pub fn capital(s: &str) -> String {
     let mut c = s.chars();
     c.next().map_or_else(String::new, |f| f.to_uppercase().chain(c).collect())
 }

@@ -12,6 +12,7 @@ mod guard;
 mod routes;
 mod state;
 pub mod store;
+mod work;
 
 pub use error::{Error, Problem};
 pub use state::App;
@@ -22,7 +23,7 @@ use axum::http::StatusCode;
 use axum::http::header::CONTENT_TYPE;
 use axum::routing::get;
 use axum::{Router, middleware};
-use std::future::Future;
+use std::future::{Future, IntoFuture};
 use std::time::Duration;
 use tokio::net::TcpListener;
 use tower_http::catch_panic::CatchPanicLayer;
@@ -58,7 +59,10 @@ pub fn router(app: App, hosts: guard::Hosts) -> Router {
         .layer(TraceLayer::new_for_http())
 }
 
-/// Serves on `listener` until `stop` is done, then lets running requests end.
+/// How long requests in hand may take once the server is told to stop.
+const LAST: Duration = Duration::from_secs(3);
+
+/// Serves on `listener` until `stop` is done, then answers what is in hand and ends, within five seconds whatever hangs.
 ///
 /// # Errors
 /// When the listener fails.
@@ -71,7 +75,24 @@ pub async fn serve(
     let store = app.store.clone();
     // What choosing asks of every path is worked out while the first page loads.
     tokio::task::spawn_blocking(|| umbet_core::topology::known_letting(""));
-    axum::serve(listener, router(app, hosts)).with_graceful_shutdown(stop).await?;
-    store.close().await;
+    let (told, hear) = tokio::sync::oneshot::channel();
+    let stop = async move {
+        stop.await;
+        let _ = told.send(());
+    };
+    let served = axum::serve(listener, router(app, hosts)).with_graceful_shutdown(stop).into_future();
+    let overdue = async {
+        if hear.await.is_err() {
+            std::future::pending::<()>().await;
+        }
+        tokio::time::sleep(LAST).await;
+    };
+    tokio::select! {
+        ended = served => ended?,
+        () = overdue => tracing::warn!("a request hung and was cut off"),
+    }
+    if tokio::time::timeout(Duration::from_secs(1), store.close()).await.is_err() {
+        tracing::warn!("the data file was still in use; what was answered is in it");
+    }
     Ok(())
 }

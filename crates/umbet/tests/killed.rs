@@ -1,56 +1,57 @@
 //! The installed form: started as a process, killed without warning, started again.
 
-use serde_json::{Value, json};
-use std::io::{BufRead, BufReader};
-use std::path::Path;
-use std::process::{Child, Command, Stdio};
+mod support;
 
-/// A process of `umbet serve`, and where it is.
-fn start(data: &Path) -> (Child, String) {
-    let mut child = Command::new(env!("CARGO_BIN_EXE_umbet"))
-        .args(["serve", "--listen", "127.0.0.1:0", "--data"])
-        .arg(data)
-        .stdout(Stdio::piped())
-        .stderr(Stdio::null())
-        .spawn()
-        .expect("umbet starts");
-    let lines = BufReader::new(child.stdout.take().expect("its output")).lines();
-    let address = lines
-        .map_while(Result::ok)
-        .find_map(|l| l.strip_prefix("Umbet is at ").map(ToOwned::to_owned))
-        .expect("it says where it is");
-    (child, address)
+use serde_json::{Value, json};
+use std::path::Path;
+use std::time::{Duration, Instant};
+use support::process::Process;
+
+/// Kills the server so often while one writes without pause; every write that was answered is there afterwards.
+async fn killed_while_writing(rounds: u32, data: &Path) {
+    let client = reqwest::Client::new();
+    let mut answered = 0;
+    for round in 0..rounds {
+        let mut server = Process::serve(data, &[]);
+        // Killed at another moment each time, some before the first answer.
+        let until = Instant::now() + Duration::from_millis(40 + u64::from(round * 37 % 200));
+        let url = server.url("/api/jobs");
+        let writing = async {
+            loop {
+                let name = format!("Job {answered}");
+                let sent = client.post(&url).json(&json!({ "name": name })).send().await;
+                if !sent.is_ok_and(|r| r.status().is_success()) {
+                    break;
+                }
+                answered += 1;
+            }
+        };
+        let killing = async {
+            tokio::time::sleep_until(until.into()).await;
+            server.kill();
+        };
+        tokio::join!(writing, killing);
+    }
+    let server = Process::serve(data, &[]);
+    let jobs: Value = client.get(server.url("/api/jobs")).send().await.expect("answered").json().await.expect("JSON");
+    let names: Vec<&str> = jobs.as_array().expect("a list").iter().filter_map(|j| j["name"].as_str()).collect();
+    let lost = (0..answered).filter(|i| !names.contains(&format!("Job {i}").as_str())).count();
+    println!("{rounds} kills, {answered} answered writes, {lost} lost");
+    assert!(lost == 0 && answered > rounds);
 }
 
-#[tokio::test]
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn a_killed_process_loses_no_answered_write() {
     let folder = tempfile::tempdir().expect("a folder of its own");
-    let data = folder.path().join("data.db");
-    let client = reqwest::Client::new();
-    let mut answered = Vec::new();
-    for round in 0..3 {
-        let (mut child, address) = start(&data);
-        for i in 0..10 {
-            let name = format!("Job {round}-{i}");
-            let r = client
-                .post(format!("{address}/api/jobs"))
-                .json(&json!({ "name": name }))
-                .send()
-                .await
-                .expect("an answer");
-            assert!(r.status().is_success());
-            answered.push(name);
-        }
-        child.kill().expect("it is killed");
-        child.wait().expect("it is gone");
-    }
-    let (mut child, address) = start(&data);
-    let jobs: Value =
-        client.get(format!("{address}/api/jobs")).send().await.expect("an answer").json().await.expect("JSON");
-    let names: Vec<&str> = jobs.as_array().expect("a list").iter().filter_map(|j| j["name"].as_str()).collect();
-    assert_eq!(names, answered);
-    child.kill().expect("it is killed");
-    child.wait().expect("it is gone");
+    killed_while_writing(8, &folder.path().join("data.db")).await;
+}
+
+/// `cargo test -p umbet --test killed -- --ignored --nocapture`; the figures of one run are in docs/benchmarks.md.
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+#[ignore = "minutes"]
+async fn a_thousand_kills_lose_nothing() {
+    let folder = tempfile::tempdir().expect("a folder of its own");
+    killed_while_writing(1000, &folder.path().join("data.db")).await;
 }
 
 #[test]
@@ -58,8 +59,8 @@ fn the_demonstration_never_touches_the_users_file() {
     use clap::Parser as _;
     use umbet::config::{Cli, Command};
     let file = |args: &[&str]| match Cli::parse_from(args).command {
-        Command::Serve(s) => s.file().expect("a place for data"),
-        Command::Openapi => unreachable!("serve was asked for"),
+        Command::Serve(s) => s.data.file().expect("a place for data"),
+        _ => unreachable!("serve was asked for"),
     };
     assert_ne!(file(&["umbet", "serve"]), file(&["umbet", "serve", "--demo"]));
     assert!(Cli::try_parse_from(["umbet", "serve", "--listen", "nowhere"]).is_err());

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole data file as it is at this moment. */
+        get: operations["backup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalogue": {
         parameters: {
             query?: never;
@@ -600,7 +617,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What an own knot proves to be. */
+        /**
+         * What an own knot proves to be.
+         * @description Worked out anew each time, within a second. A path of more than 40 crossings, or whose crossings lie very tangled, is refused.
+         */
         get: operations["prove_own_knot"];
         put?: never;
         post?: never;
@@ -2746,6 +2766,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A copy of the data file, to put back with `umbet restore` */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.sqlite3": number[];
+                };
+            };
+        };
+    };
     catalogue: {
         parameters: {
             query?: never;
@@ -5001,7 +5041,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Its path no longer reads */
+            /** @description Its path no longer reads, or is too tangled to prove */
             422: {
                 headers: {
                     [name: string]: unknown;

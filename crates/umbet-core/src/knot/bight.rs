@@ -38,7 +38,7 @@ fn tuck_events(
     tail_from: &[usize],
     places: &mut [Vec<P2>],
 ) -> Result<Vec<Event>, PathError> {
-    let all: Vec<Meeting> = find(grown).into_iter().filter(|m| level_step(grown, m).abs() <= WHOLE_LAYER).collect();
+    let all: Vec<Meeting> = find(grown)?.into_iter().filter(|m| level_step(grown, m).abs() <= WHOLE_LAYER).collect();
     let mut events = Vec::new();
     for (k, rope) in ropes.iter().enumerate() {
         let tip = rope.tuck.map_or(usize::MAX, |t| t.tip);

@@ -1,6 +1,6 @@
 //! Rope on its way from waypoints to centrelines: the curve, its level, its letters matched with its meetings, its heights.
 
-use super::meeting::{Meeting, Place, meetings};
+use super::meeting::{Meeting, Place, meetings_up_to};
 use super::notation::{Axis, Letter, Level, PathText, RopeText};
 use super::spline::{Monotone, P2, P3, SPACING, Samples, catmull_rom, interpolate, lengths};
 
@@ -67,6 +67,12 @@ pub enum PathError {
         /// Crossings claimed.
         written: usize,
     },
+    /// More rope than is worked out.
+    #[error("too long a path: {LONGEST_D} diameters at most, this has {0:.0}")]
+    TooLong(f64),
+    /// More crossings than are worked out.
+    #[error("too tangled a path: {MOST_CROSSINGS} crossings at most")]
+    TooTangled,
     /// Two strands meet while one of them changes level.
     #[error("rope {rope}: a meeting in the middle of a level change near {x:.1},{y:.1}; move it off the edge")]
     LevelChange {
@@ -78,6 +84,11 @@ pub enum PathError {
         y: f64,
     },
 }
+
+/// Longest path worked out, in rope diameters; the longest knot of the catalogue takes 400.
+pub const LONGEST_D: f64 = 4000.0;
+/// Most crossings of rope with rope worked out; no knot of the catalogue has 25.
+pub const MOST_CROSSINGS: usize = 120;
 
 /// Half the height difference between an over and an under, in rope diameters.
 const LIFT: f64 = 0.6;
@@ -165,9 +176,14 @@ pub(super) struct Event {
     pub(super) late_over: bool,
 }
 
-pub(super) fn find(laid: &[Laid]) -> Vec<Meeting> {
-    let refs: Vec<&[P2]> = laid.iter().map(|l| l.points.as_slice()).collect();
-    meetings(&refs)
+pub(super) fn find(laid: &[Laid]) -> Result<Vec<Meeting>, PathError> {
+    let lines: Vec<&[P2]> = laid.iter().map(|l| l.points.as_slice()).collect();
+    find_among(&lines)
+}
+
+/// Meetings among lines of the drawing, within what is worked out.
+pub(super) fn find_among(lines: &[&[P2]]) -> Result<Vec<Meeting>, PathError> {
+    meetings_up_to(lines, MOST_CROSSINGS).ok_or(PathError::TooTangled)
 }
 
 /// Difference of level, later strand less earlier.
@@ -178,7 +194,7 @@ pub(super) fn level_step(laid: &[Laid], m: &Meeting) -> f64 {
 /// Matches letters with meetings; meetings a whole layer apart need none.
 pub(super) fn letter_events(ropes: &[RopeText], laid: &[Laid]) -> Result<Vec<Event>, PathError> {
     let mut asked: Vec<Vec<Meeting>> = vec![Vec::new(); ropes.len()];
-    for m in find(laid) {
+    for m in find(laid)? {
         let step = level_step(laid, &m).abs();
         if step > WHOLE_LAYER {
             continue;

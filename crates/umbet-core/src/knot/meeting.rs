@@ -25,6 +25,11 @@ const CHUNK: usize = 12;
 
 /// All crossings among open polylines, in the order of the later strand.
 pub fn meetings(ropes: &[&[P2]]) -> Vec<Meeting> {
+    meetings_up_to(ropes, usize::MAX).unwrap_or_default()
+}
+
+/// The same; `None` as soon as there are more than `most`.
+pub fn meetings_up_to(ropes: &[&[P2]], most: usize) -> Option<Vec<Meeting>> {
     let chunks: Vec<Chunk> = ropes.iter().enumerate().flat_map(|(r, points)| chunk(r, points)).collect();
     let mut found = Vec::new();
     for (i, a) in chunks.iter().enumerate() {
@@ -32,10 +37,13 @@ pub fn meetings(ropes: &[&[P2]]) -> Vec<Meeting> {
             if a.overlaps(b) {
                 cross_chunks(ropes, a, b, &mut found);
             }
+            if found.len() > most {
+                return None;
+            }
         }
     }
     found.sort_by(|m: &Meeting, n| m.late.partial_cmp(&n.late).unwrap_or(std::cmp::Ordering::Equal));
-    found
+    Some(found)
 }
 
 struct Chunk {

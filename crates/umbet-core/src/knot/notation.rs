@@ -178,6 +178,8 @@ pub struct NotationError {
 pub const LONGEST_TEXT: usize = 20_000;
 /// Farthest a waypoint may lie from the origin, in rope diameters.
 const FARTHEST: f64 = 1000.0;
+/// Most ropes, and most objects of either sort; a knot has two and two.
+const MOST: usize = 12;
 
 /// Reads a path.
 ///
@@ -243,6 +245,9 @@ impl Reading {
             Some("z") => Axis::Z,
             found => return Err(fault(n, found.unwrap_or(""), "an axis: x, y or z")),
         };
+        if self.path.poles.len() == MOST {
+            return Err(fault(n, "pole", "12 poles at most"));
+        }
         let radius = words.get(3).and_then(|w| w.strip_prefix("r="));
         let radius = number(n, radius.unwrap_or(""), "a radius in rope diameters, as in `r=2.5`")?;
         if !(0.3..=100.0).contains(&radius) {
@@ -259,6 +264,9 @@ impl Reading {
     fn piece(&mut self, n: usize, words: &[&str]) -> Result<(), NotationError> {
         const EXPECTED: &str = "a name, timber or steel, and places, as in `piece T timber r=0.8 4,-9,2 12,-7,4`";
         let name = words.get(1).ok_or_else(|| fault(n, "piece", EXPECTED))?;
+        if self.path.pieces.len() == MOST {
+            return Err(fault(n, "piece", "12 pieces at most"));
+        }
         let look = match words.get(2).copied() {
             Some("timber") => Look::Timber,
             Some("steel") => Look::Steel,
@@ -289,6 +297,9 @@ impl Reading {
         let name = words.get(1).ok_or_else(|| fault(n, "rope", "a name behind `rope`"))?;
         if self.path.ropes.iter().any(|r| r.name == *name) {
             return Err(fault(n, name, "a rope name not used before"));
+        }
+        if self.path.ropes.len() == MOST {
+            return Err(fault(n, name, "12 ropes at most"));
         }
         self.path.ropes.push(RopeText {
             name: (*name).to_owned(),
@@ -416,6 +427,29 @@ fn triple(line: usize, word: &str) -> Result<P3, NotationError> {
     let parts: Vec<&str> = word.split(',').collect();
     let [x, y, z] = parts[..] else { return Err(fault(line, word, EXPECTED)) };
     Ok([number(line, x, EXPECTED)?, number(line, y, EXPECTED)?, number(line, z, EXPECTED)?])
+}
+
+impl PathText {
+    /// Rope and hardware it takes from waypoint to waypoint, in rope diameters, what is followed back or goes in bights twice;
+    /// the curve through the waypoints is a little longer.
+    pub fn diameters(&self) -> f64 {
+        let run = |places: &mut dyn Iterator<Item = P3>| {
+            let mut last: Option<P3> = None;
+            places.fold(0.0, |sum, p| {
+                sum + last.replace(p).map_or(0.0, |q| (0..3).map(|k| (p[k] - q[k]).powi(2)).sum::<f64>().sqrt())
+            })
+        };
+        let flat = |waypoints: &[Waypoint]| run(&mut waypoints.iter().map(|w| [w.at[0], w.at[1], 0.0]));
+        let rope = |r: &RopeText| {
+            let tuck =
+                r.tuck.map_or(0.0, |t| flat(&r.waypoints[t.start..=t.tip]) + t.eye.map_or(0.0, |(a, b)| 2.0 * (a + b)));
+            let back =
+                r.double.map_or(0.0, |d| flat(&r.waypoints) + 2.0 * (d.loop_length + d.wide).abs() + d.tail.abs());
+            flat(&r.waypoints) + tuck + back
+        };
+        let pieces = self.pieces.iter().map(|p| run(&mut p.at.iter().copied()));
+        self.ropes.iter().map(rope).chain(pieces).sum()
+    }
 }
 
 /// Writes a path back as text that reads to the same path.

@@ -7,9 +7,9 @@
 //! 5. A doubled rope is followed back.
 
 use super::bight::{follow_back, grow_tucks};
-pub use super::lay::{BackLeg, PathError, Strand};
-use super::lay::{Laid, Levels, letter_events, letter_places, solve_heights};
-use super::meeting::{Meeting, Place, meetings};
+pub use super::lay::{BackLeg, LONGEST_D, MOST_CROSSINGS, PathError, Strand};
+use super::lay::{Laid, Levels, find_among, letter_events, letter_places, solve_heights};
+use super::meeting::{Meeting, Place};
 use super::notation::{PathText, PieceText, Pole, RopeText};
 use super::spline::{P2, P3, SPACING, catmull_rom, interpolate};
 
@@ -56,8 +56,13 @@ impl KnotPath {
     /// Builds the path a text describes.
     ///
     /// # Errors
-    /// [`PathError`] when letters, levels or the crossing count disagree with what is drawn.
+    /// [`PathError`] when letters, levels or the crossing count disagree with what is drawn; before any work is done, when it
+    /// is longer than [`LONGEST_D`]; with little, when it has more than [`MOST_CROSSINGS`].
     pub fn build(text: &PathText) -> Result<Self, PathError> {
+        let long = text.diameters();
+        if long > LONGEST_D {
+            return Err(PathError::TooLong(long));
+        }
         let levels = Levels::of(text);
         let mut laid: Vec<Laid> = text.ropes.iter().map(|r| Laid::new(r, &levels)).collect();
         let events = letter_events(&text.ropes, &laid)?;
@@ -68,7 +73,7 @@ impl KnotPath {
         }
         let strands: Vec<Strand> = text.ropes.iter().zip(laid).map(|(r, l)| into_strand(l, r)).collect();
         let pieces = text.pieces.iter().map(Hardware::of).collect();
-        let path = Self { crossings: crossings(&strands), strands, poles: text.poles.clone(), pieces, letters };
+        let path = Self { crossings: crossings(&strands)?, strands, poles: text.poles.clone(), pieces, letters };
         match text.count {
             Some(written) if written != path.crossings.len() => {
                 Err(PathError::Count { drawn: path.crossings.len(), written })
@@ -99,7 +104,10 @@ impl Hardware {
 }
 
 /// All crossings among finished strands.
-pub fn crossings(strands: &[Strand]) -> Vec<Crossing> {
+///
+/// # Errors
+/// [`PathError::TooTangled`] when there are more than [`MOST_CROSSINGS`].
+pub fn crossings(strands: &[Strand]) -> Result<Vec<Crossing>, PathError> {
     let flat: Vec<Vec<P2>> = strands.iter().map(Strand::flat).collect();
     let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
     let height = |p: Place| {
@@ -114,7 +122,7 @@ pub fn crossings(strands: &[Strand]) -> Vec<Crossing> {
             Crossing { over: m.early, under: m.late }
         }
     };
-    meetings(&refs).into_iter().map(upper_first).collect()
+    Ok(find_among(&refs)?.into_iter().map(upper_first).collect())
 }
 
 /// The rope finished: followed back where it is doubled.

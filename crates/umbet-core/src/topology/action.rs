@@ -114,7 +114,7 @@ pub fn laid_wrong(text: &PathText, actions: &[Action]) -> Option<KnotPath> {
     for a in actions.iter().filter(|a| a.wrong == Wrong::Exchanged) {
         let strand = path.strands.get_mut(a.rope).filter(|s| s.back.is_none())?;
         strand.points.reverse();
-        path.crossings = crossings(&path.strands);
+        path.crossings = crossings(&path.strands).ok()?;
     }
     Some(path)
 }

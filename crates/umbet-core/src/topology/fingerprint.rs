@@ -1,12 +1,12 @@
 //! What stays the same of a tied path however its rope is moved: the polynomials of its closures, alone
 //! and with the pole, how often it goes round the pole, and a bend's bracket with its ends held.
 
-use super::bracket::jones;
+use super::bracket::{jones, states};
 use super::closure::{Side, closed, pole_loop};
 use super::diagram::Diagram;
 use super::laurent::Laurent;
 use super::simplify::simplified;
-use super::tangle::TangleBracket;
+use super::tangle::{self, TangleBracket};
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::path::{KnotPath, Strand};
 use crate::knot::spline::P3;
@@ -103,6 +103,18 @@ pub struct Fingerprint {
     poles: Vec<[[Laurent; 2]; 2]>,
     turns: Vec<u32>,
     tangles: Vec<TangleBracket>,
+}
+
+/// Most states the fingerprint of a path goes through, known before it is begun.
+pub(super) fn states_of(path: &KnotPath, all: &[Closure]) -> u64 {
+    let closed = all.iter().flat_map(|c| c.diagrams.each_ref().map(states));
+    let open = match (&path.strands[..], halves(path)) {
+        // Once with the bights as they lie, once with their ends threaded.
+        ([a, b], _) => 2 * tangle::states_of(&a.points, &b.points),
+        (_, Some((a, b))) => tangle::states_of(&a, &b.into_iter().rev().collect::<Vec<_>>()),
+        _ => 0,
+    };
+    closed.fold(open, u64::saturating_add)
 }
 
 /// Brackets of two ropes, or of the halves of a loop cut at its crown, with the ends where they lie; and again

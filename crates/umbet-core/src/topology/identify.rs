@@ -1,7 +1,7 @@
 //! Which knot a path is: the catalogue's, by fingerprint, else a name of the tables, else nothing known.
 
 use super::action::{laid_wrong, parse_actions};
-use super::fingerprint::{Closure, Fingerprint, What, closures};
+use super::fingerprint::{Closure, Fingerprint, What, closures, states_of};
 use super::table::{Named, knot_name, link_name, plain_turns};
 use crate::knot::path::KnotPath;
 use crate::knot::{Knot, catalogue, notation};
@@ -46,11 +46,42 @@ static KNOWN: LazyLock<Vec<Known>> = LazyLock::new(|| {
     all
 });
 
-/// Names a path.
-pub fn identify(path: &KnotPath) -> Made {
+/// Most crossings of a path that is proved.
+pub const MOST_PROVED: usize = 40;
+/// Most states its proof may go through.
+const MOST_STATES: u64 = 400_000;
+
+/// A path too tangled for a proof.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
+#[error(
+    "too tangled to prove: {MOST_PROVED} crossings at most, none of them needlessly wide apart; this has {crossings}"
+)]
+pub struct Unprovable {
+    /// Its crossings of rope with rope.
+    pub crossings: usize,
+}
+
+/// Names a path somebody drew, when it can be done in bounded work; that is known before the long part begins.
+///
+/// # Errors
+/// [`Unprovable`] when it has more crossings than [`MOST_PROVED`], or those it has lie too tangled.
+pub fn prove(path: &KnotPath) -> Result<Made, Unprovable> {
+    let crossings = path.crossings.len();
+    if crossings > MOST_PROVED {
+        return Err(Unprovable { crossings });
+    }
     let all = closures(path);
-    let print = Fingerprint::from_closures(path, &all);
-    let plain = unlisted(path, &all);
+    if states_of(path, &all) > MOST_STATES { Err(Unprovable { crossings }) } else { Ok(named(path, &all)) }
+}
+
+/// Names a path of ours.
+pub fn identify(path: &KnotPath) -> Made {
+    named(path, &closures(path))
+}
+
+fn named(path: &KnotPath, all: &[Closure]) -> Made {
+    let print = Fingerprint::from_closures(path, all);
+    let plain = unlisted(path, all);
     let proves = path.poles.is_empty() || !matches!(plain, Made::Nothing | Made::Turns);
     let turns = plain == Made::Turns;
     match nearest(path, &print, proves) {

@@ -61,14 +61,17 @@ fn name(d: &Diagram, index: &Index, whole: usize, key: impl Fn(&Laurent) -> Opti
     if n == 0 {
         return Named::Nothing;
     }
+    // What is more tangled than the table is whole gets no name whatever its polynomial.
+    if n > whole {
+        return Named::Unknown;
+    }
     let kinds = key(&jones(d)).and_then(|v| index.get(&v)).map_or(&[][..], Vec::as_slice);
     let mut left: Vec<String> = kinds.iter().filter(|k| k.crossings <= n).map(|k| k.name.clone()).collect();
     left.dedup();
     match left.len() {
-        1 if n <= whole => Named::One(left.remove(0)),
         0 => Named::Unknown,
-        _ if n <= whole => Named::OneOf(left),
-        _ => Named::Unknown,
+        1 => Named::One(left.remove(0)),
+        _ => Named::OneOf(left),
     }
 }
 

@@ -1,7 +1,7 @@
 //! A bend with its four ends held fast: Kauffman's bracket of the open diagram, which needs no rule for
 //! joining ends.
 
-use super::bracket::{contracted, untwisted};
+use super::bracket::{contracted, states, untwisted};
 use super::diagram::Diagram;
 use super::laurent::Laurent;
 use crate::knot::spline::P3;
@@ -20,6 +20,11 @@ pub struct TangleBracket {
     pub standing: Laurent,
     /// Each standing part with the other rope's tail.
     pub crossed: Laurent,
+}
+
+/// Most states the bracket of two ropes goes through; see [`super::bracket::states`].
+pub(super) fn states_of(a: &[P3], b: &[P3]) -> u64 {
+    states(&Diagram::of_open(&[a.to_vec(), b.to_vec()]).0)
 }
 
 impl TangleBracket {

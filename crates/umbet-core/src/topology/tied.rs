@@ -71,6 +71,23 @@ pub fn tied(diagram: &Diagram) -> Tied {
     Tied { knots: catalogue_of_type(&named), crossings: left.crossings.len(), near: near.collect(), named }
 }
 
+/// Names what a telling may mean, of each name the first: near ones are looked for only where there is one name.
+pub fn tied_all(diagrams: &[Diagram]) -> Vec<Tied> {
+    let mut all: Vec<Tied> = Vec::new();
+    for d in diagrams {
+        let left = simplified(d);
+        let named = knot_name(&left);
+        if !all.iter().any(|t| t.named == named) {
+            let knots = catalogue_of_type(&named);
+            all.push(Tied { knots, crossings: left.crossings.len(), near: Vec::new(), named });
+        }
+    }
+    if let ([one], [d, ..]) = (&mut all[..], diagrams) {
+        *one = tied(d);
+    }
+    all
+}
+
 /// The diagram with one crossing changed: what was over is under.
 fn changed(diagram: &Diagram, i: usize) -> Diagram {
     let mut d = diagram.clone();

@@ -5,6 +5,7 @@ use crate::error::{Error, NotAnswered, NotThere, Problem};
 use crate::extract::{Body, Path, Query};
 use crate::state::App;
 use crate::store::KnotScore;
+use crate::work;
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
@@ -89,8 +90,9 @@ pub struct DrillMark {
     wrong: Option<String>,
 }
 
-fn asked(seed: u32, family: Option<Family>) -> Result<Question, Error> {
-    question(u64::from(seed), family).ok_or(Error::Missing("question"))
+async fn asked(seed: u32, family: Option<Family>) -> Result<Question, Error> {
+    // The missteps of a knot are worked out when they are first asked for.
+    work::aside(move || question(u64::from(seed), family).ok_or(Error::Missing("question"))).await
 }
 
 /// The question of a seed.
@@ -99,7 +101,7 @@ fn asked(seed: u32, family: Option<Family>) -> Result<Question, Error> {
     responses((status = 200, description = "The question", body = DrillQuestion), NotThere)
 )]
 pub async fn ask(Path(seed): Path<u32>, Query(q): Query<DrillQuery>) -> Result<Json<DrillQuestion>, Error> {
-    let question = asked(seed, q.family)?;
+    let question = asked(seed, q.family).await?;
     Ok(Json(DrillQuestion {
         meant: question.meant.entry.name.clone(),
         names: question.names,
@@ -115,7 +117,7 @@ pub async fn ask(Path(seed): Path<u32>, Query(q): Query<DrillQuery>) -> Result<J
     responses((status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"), (status = 400, description = "Cannot be read", body = Problem), (status = 404, description = "No such question", body = Problem), (status = 422, description = "A value is out of reason", body = Problem))
 )]
 pub async fn drill_figure(Path(seed): Path<u32>, Query(q): Query<DrillFigureQuery>) -> Result<Response, Error> {
-    let question = asked(seed, q.family)?;
+    let question = asked(seed, q.family).await?;
     let side = |name: &str, v: Option<f64>, usual: f64| match v.unwrap_or(usual) {
         v if (60.0..=2000.0).contains(&v) => Ok(v),
         _ => Err(Error::fault(name, format!("Give {name} between 60 and 2000."))),
@@ -145,7 +147,7 @@ pub async fn answer(
     Path(seed): Path<u32>,
     Body(given): Body<DrillAnswer>,
 ) -> Result<Json<DrillMark>, Error> {
-    let q = asked(seed, given.family)?;
+    let q = asked(seed, given.family).await?;
     if given.name >= q.names.len() {
         return Err(Error::fault("name", format!("Choose one of the {} names, from 0.", q.names.len())));
     }

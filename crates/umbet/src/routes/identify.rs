@@ -1,13 +1,14 @@
 //! What have I tied?
 
 use super::knots::find;
-use crate::error::{Error, NotAnswered};
+use crate::error::{Error, NotAnswered, capital};
 use crate::extract::Body;
+use crate::work;
 use axum::Json;
 use serde::{Deserialize, Serialize};
 use umbet_core::knot::catalogue;
 use umbet_core::teach::spot::called;
-use umbet_core::topology::{CodeError, Made, Named, Tied, misstep_written, read_code, read_walk, tied};
+use umbet_core::topology::{CodeError, Made, Named, Tied, misstep_written, read_code, read_walk, tied, tied_all};
 use utoipa::ToSchema;
 
 /// A tie as it is told: one of the three.
@@ -59,21 +60,17 @@ pub struct Found {
     responses((status = 200, description = "What it is", body = Found), NotAnswered)
 )]
 pub async fn identify(Body(told): Body<Told>) -> Result<Json<Found>, Error> {
-    Ok(Json(match told {
-        Told::Changed { knot, crossings } => changed(&knot, &crossings)?,
-        Told::Walk(words) => {
-            let all: Vec<Tied> = read_walk(&words).map_err(fault("walk"))?.iter().map(tied).collect();
-            found(&all)
-        }
-        Told::Code(words) => found(&[tied(&read_code(&words).map_err(fault("code"))?)]),
-    }))
+    let answer = move || match told {
+        Told::Changed { knot, crossings } => changed(&knot, &crossings),
+        Told::Walk(words) => Ok(found(&tied_all(&read_walk(&words).map_err(fault("walk"))?))),
+        Told::Code(words) => Ok(found(&[tied(&read_code(&words).map_err(fault("code"))?)])),
+    };
+    Ok(Json(work::aside(answer).await?))
 }
 
 fn fault(field: &'static str) -> impl Fn(CodeError) -> Error {
     move |e| {
-        let says = e.to_string();
-        let mut c = says.chars();
-        let says: String = c.next().into_iter().flat_map(char::to_uppercase).chain(c).collect();
+        let says = capital(&e.to_string());
         Error::fault(field, format!("{says}."))
     }
 }

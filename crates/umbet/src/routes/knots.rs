@@ -2,6 +2,7 @@
 
 use crate::error::{Error, Problem};
 use crate::extract::{Path, Person, Query};
+use crate::work;
 use axum::Json;
 use serde::{Deserialize, Serialize};
 use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
@@ -372,5 +373,6 @@ pub async fn list_missteps(Path(id): Path<String>) -> Result<Json<Vec<MisstepWor
             named: !matches!(m.made, Made::Unknown | Made::Tabled(_)),
         }
     };
-    Ok(Json(missteps(k).iter().map(words).collect()))
+    let all = work::aside(move || Ok(missteps(k))).await?;
+    Ok(Json(all.iter().map(words).collect()))
 }

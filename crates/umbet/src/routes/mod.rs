@@ -1,5 +1,6 @@
 //! The HTTP API. One file a noun; each route says what it answers, and the document is made from that.
 
+mod backup;
 mod catalogue;
 mod choose;
 mod cords;
@@ -72,6 +73,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(site::read_gpx))
         .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))
+        .routes(routes!(backup::backup))
         .routes(routes!(cords::list, cords::add))
         .routes(routes!(cords::put, cords::delete))
         .routes(routes!(cords::restore))

@@ -1,16 +1,18 @@
 //! Own knots.
 
 use super::figures::{FigureQuery, svg_answer};
-use crate::error::{Error, NotChanged, NotThere, Problem, Refused};
+use crate::error::{Error, NotChanged, NotThere, Problem, Refused, capital};
 use crate::extract::{Body, Path, Person, Query};
 use crate::state::App;
 use crate::store::{OwnKnot, OwnKnotInput};
+use crate::work;
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use axum::response::Response;
 use serde::Serialize;
 use umbet_core::draw::draw;
+use umbet_core::knot::Knot;
 use umbet_core::teach::spot::called;
 use umbet_core::topology;
 use utoipa::ToSchema;
@@ -81,20 +83,26 @@ pub struct OwnProof {
 /// What an own knot proves to be.
 #[utoipa::path(
     get, operation_id = "prove_own_knot", path = "/api/own-knots/{id}/proof", params(("id" = i64, Path, description = "Own knot")),
-    responses((status = 200, description = "Its proof", body = OwnProof), (status = 400, description = "Not a number", body = Problem), (status = 404, description = "No such own knot", body = Problem), (status = 422, description = "Its path no longer reads", body = Problem))
+    description = "Worked out anew each time, within a second. A path of more than 40 crossings, or whose crossings lie very tangled, is refused.",
+    responses((status = 200, description = "Its proof", body = OwnProof), (status = 400, description = "Not a number", body = Problem), (status = 404, description = "No such own knot", body = Problem), (status = 422, description = "Its path no longer reads, or is too tangled to prove", body = Problem))
 )]
 pub async fn proof(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<OwnProof>, Error> {
-    let knot = OwnKnot::get(&app.store, id).await?.knot()?;
-    let made = topology::identify(&knot.path);
-    Ok(Json(OwnProof {
+    let kept = OwnKnot::get(&app.store, id).await?;
+    Ok(Json(work::aside(move || proved(&kept.knot()?)).await?))
+}
+
+fn proved(knot: &Knot) -> Result<OwnProof, Error> {
+    let made =
+        topology::prove(&knot.path).map_err(|e| Error::fault("path", format!("{}.", capital(&e.to_string()))))?;
+    Ok(OwnProof {
         is: called(&made),
+        leaves: topology::letting(knot).clear.because(),
+        crossings: knot.path.crossings.len(),
         knots: match made {
             topology::Made::Knots(ids) => ids.into_iter().map(str::to_owned).collect(),
             _ => Vec::new(),
         },
-        leaves: topology::letting(&knot).clear.because(),
-        crossings: knot.path.crossings.len(),
-    }))
+    })
 }
 
 /// An own knot's drawing.
@@ -109,7 +117,11 @@ pub async fn own_figure(
     Query(q): Query<FigureQuery>,
 ) -> Result<Response, Error> {
     q.check()?;
-    let knot = OwnKnot::get(&app.store, id).await?.knot()?;
-    let scene = draw(&knot, &q.figure(&knot, &person.reader())).map_err(|e| Error::fault("step", e.to_string()))?;
-    Ok(svg_answer(&scene, q.standalone()))
+    let kept = OwnKnot::get(&app.store, id).await?;
+    work::aside(move || {
+        let knot = kept.knot()?;
+        let scene = draw(&knot, &q.figure(&knot, &person.reader())).map_err(|e| Error::fault("step", e.to_string()))?;
+        Ok(svg_answer(&scene, q.standalone()))
+    })
+    .await
 }

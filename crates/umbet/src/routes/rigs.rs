@@ -5,6 +5,7 @@ use crate::export::pdf::to_pdf;
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
 use crate::store::{KeptRig, KitCord};
+use crate::work;
 use axum::Json;
 use axum::extract::State;
 use axum::http::header;
@@ -277,7 +278,7 @@ pub async fn sheet(
     let planned = work_out(&app, &person, planner, &input, DRAWING_WIDTH).await?;
     let planned = planned.map_err(|why| Error::fault("draft", why.0))?;
     let pages = pages(&planned, input.title.as_deref().unwrap_or(planner.name));
-    let pdf = tokio::task::spawn_blocking(move || to_pdf(&pages)).await.map_err(anyhow::Error::from)??;
+    let pdf = work::aside(move || Ok(to_pdf(&pages)?)).await?;
     let headers = [
         (header::CONTENT_TYPE, "application/pdf".to_owned()),
         (header::CONTENT_DISPOSITION, format!("attachment; filename=\"{}.pdf\"", planner.kind)),

@@ -125,6 +125,14 @@ impl JobInput {
 }
 
 impl Job {
+    /// There is a job, or was one.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn any(store: &Store) -> Result<bool, Error> {
+        Ok(sqlx::query_file_scalar!("queries/job-any.sql").fetch_one(store.pool()).await?)
+    }
+
     /// All jobs, oldest first.
     ///
     /// # Errors

@@ -2,6 +2,7 @@
 
 use super::{Store, name, note, touched};
 use crate::error::Error;
+use crate::work;
 use serde::{Deserialize, Serialize};
 use umbet_core::knot::Knot;
 use utoipa::ToSchema;
@@ -39,8 +40,9 @@ pub struct OwnKnotInput {
 }
 
 impl OwnKnotInput {
-    fn check(&self) -> Result<Self, Error> {
-        Knot::own(&self.name, &self.path).map_err(|e| Error::fault("path", e.to_string()))?;
+    async fn check(&self) -> Result<Self, Error> {
+        let (called, path) = (self.name.clone(), self.path.clone());
+        work::aside(move || Knot::own(&called, &path).map_err(|e| Error::fault("path", e.to_string()))).await?;
         Ok(Self { name: name("name", &self.name, 80)?, note: note("note", &self.note)?, ..self.clone() })
     }
 }
@@ -76,7 +78,7 @@ impl OwnKnot {
     /// # Errors
     /// When the path cannot be laid, a value cannot be used, or the store fails.
     pub async fn add(store: &Store, input: &OwnKnotInput) -> Result<Self, Error> {
-        let k = input.check()?;
+        let k = input.check().await?;
         let done = sqlx::query_file!("queries/own-knot-add.sql", k.name, k.path, k.note).execute(store.pool()).await?;
         Self::get(store, done.last_insert_rowid()).await
     }
@@ -86,7 +88,7 @@ impl OwnKnot {
     /// # Errors
     /// When the path cannot be laid, the version is old, or the store fails.
     pub async fn put(store: &Store, id: i64, input: &OwnKnotInput) -> Result<Self, Error> {
-        let k = input.check()?;
+        let k = input.check().await?;
         let done = sqlx::query_file!("queries/own-knot-put.sql", k.name, k.path, k.note, id, k.version);
         touched(done.execute(store.pool()).await?.rows_affected(), Self::get(store, id).await.is_ok(), "own knot")?;
         Self::get(store, id).await

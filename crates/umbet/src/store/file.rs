@@ -1,0 +1,233 @@
+//! The data file: opened by one server at a time, told from other files, brought up to date.
+
+use sqlx::migrate::MigrateError;
+use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous};
+use sqlx::{ConnectOptions, Connection, SqliteConnection, SqlitePool};
+use std::fs::{File, OpenOptions, TryLockError};
+use std::path::{Path, PathBuf};
+use std::sync::Arc;
+use std::time::Duration;
+
+/// `application_id` of our files: "UMBT". The migration that sets it says the same.
+pub(super) const OURS: i64 = 0x554d_4254;
+/// How long another program's lock is waited for.
+const PATIENCE: Duration = Duration::from_secs(5);
+
+/// The data file, open. Only the functions of this module reach its tables.
+#[derive(Debug, Clone)]
+pub struct Store {
+    pool: SqlitePool,
+    options: SqliteConnectOptions,
+    /// Held while the file is open, so that no second server opens it.
+    lock: Arc<File>,
+}
+
+/// Why a data file cannot be opened, in words.
+#[derive(Debug, thiserror::Error)]
+pub enum Unopened {
+    /// Another server has it.
+    #[error("another Umbet has the data file {0} open: stop that one first, or name another file with --data")]
+    Running(PathBuf),
+    /// It is something else.
+    #[error("{0} is not a data file of Umbet (it is no database); it was left as it is")]
+    NoDatabase(PathBuf),
+    /// It is another program's.
+    #[error("{0} is a database of another program; it was left as it is")]
+    Foreign(PathBuf),
+    /// It was written by a later version.
+    #[error("{0} was written by a newer Umbet than this one: use that, or restore a backup of before")]
+    Newer(PathBuf),
+    /// The folder or its lock cannot be made.
+    #[error("{0} cannot be made or locked: {1}; name another place with --data")]
+    Place(PathBuf, std::io::Error),
+    /// SQLite says no, and it is known what it means.
+    #[error("the data file {0} cannot be used: {1}")]
+    Trouble(PathBuf, Trouble),
+    /// SQLite says no.
+    #[error("the data file {0} cannot be opened: {1}")]
+    Other(PathBuf, sqlx::Error),
+}
+
+/// What SQLite's refusals mean to a person.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
+pub enum Trouble {
+    /// SQLITE_BUSY, SQLITE_LOCKED.
+    #[error("another program has it locked; close that program and try again")]
+    Locked,
+    /// SQLITE_READONLY, SQLITE_CANTOPEN, SQLITE_PERM.
+    #[error("it cannot be written; its file or folder is read-only")]
+    ReadOnly,
+    /// SQLITE_FULL.
+    #[error("the disk is full; make room and try again")]
+    Full,
+    /// SQLITE_NOTADB, SQLITE_CORRUPT.
+    #[error("it is damaged or no database; restore a backup")]
+    Damaged,
+}
+
+impl Trouble {
+    /// Reads a result code of SQLite (https://www.sqlite.org/rescode.html): the low byte is the primary one.
+    pub fn of(e: &sqlx::Error) -> Option<Self> {
+        let code: u32 = e.as_database_error()?.code()?.parse().ok()?;
+        match code & 0xff {
+            5 | 6 => Some(Self::Locked),
+            3 | 8 | 14 => Some(Self::ReadOnly),
+            13 => Some(Self::Full),
+            11 | 26 => Some(Self::Damaged),
+            _ => None,
+        }
+    }
+}
+
+impl Store {
+    pub(super) fn pool(&self) -> &SqlitePool {
+        &self.pool
+    }
+
+    /// Lets running statements end and closes the file.
+    pub async fn close(&self) {
+        self.pool.close().await;
+        // Dropping the last copy would do the same; a copy may outlive this.
+        let _ = self.lock.unlock();
+    }
+
+    /// A store whose writes are one: all of them are there after [`Self::keep`], and none when it is dropped without.
+    ///
+    /// # Errors
+    /// When the file cannot be written.
+    pub async fn as_one(&self) -> Result<Self, sqlx::Error> {
+        let pool = SqlitePoolOptions::new().max_connections(1).connect_with(self.options.clone()).await?;
+        sqlx::query("begin immediate").execute(&pool).await?;
+        Ok(Self { pool, options: self.options.clone(), lock: self.lock.clone() })
+    }
+
+    /// Keeps what was written since [`Self::as_one`].
+    ///
+    /// # Errors
+    /// When it cannot be written; then none of it is kept.
+    pub async fn keep(self) -> Result<(), sqlx::Error> {
+        sqlx::query("commit").execute(&self.pool).await?;
+        self.pool.close().await;
+        Ok(())
+    }
+}
+
+/// Opens the data file, making it where it is missing, and brings it up to date.
+///
+/// An answered write is on disk (WAL, synchronous FULL), so that a killed process loses none.
+///
+/// # Errors
+/// [`Unopened`] says why not; a file that is not ours is left as it is.
+pub async fn open(file: &Path) -> Result<Store, Unopened> {
+    let lock = locked(file)?;
+    let said = |e| unopened(file, e);
+    if is_there(file) {
+        ours(file).await?;
+    }
+    let options = options(file)
+        .create_if_missing(true)
+        .foreign_keys(true)
+        .journal_mode(SqliteJournalMode::Wal)
+        .synchronous(SqliteSynchronous::Full);
+    let pool = SqlitePoolOptions::new().max_connections(4).connect_with(options.clone()).await.map_err(said)?;
+    sqlx::migrate!().run(&pool).await.map_err(|e| unmigrated(file, e))?;
+    Ok(Store { pool, options, lock: Arc::new(lock) })
+}
+
+pub(super) fn options(file: &Path) -> SqliteConnectOptions {
+    SqliteConnectOptions::new().filename(file).busy_timeout(PATIENCE).disable_statement_logging()
+}
+
+fn is_there(file: &Path) -> bool {
+    std::fs::metadata(file).is_ok_and(|m| m.len() > 0)
+}
+
+/// The lock beside a data file; the system lets go of it with the process, however that ends.
+pub(super) fn locked(file: &Path) -> Result<File, Unopened> {
+    let place = |e| Unopened::Place(file.to_owned(), e);
+    if let Some(folder) = file.parent() {
+        std::fs::create_dir_all(folder).map_err(place)?;
+    }
+    let mut name = file.as_os_str().to_owned();
+    name.push(".lock");
+    let lock = OpenOptions::new().create(true).truncate(false).write(true).open(name).map_err(place)?;
+    match lock.try_lock() {
+        Ok(()) => Ok(lock),
+        Err(TryLockError::WouldBlock) => Err(Unopened::Running(file.to_owned())),
+        Err(TryLockError::Error(e)) => Err(place(e)),
+    }
+}
+
+/// The version of our file, nought where it holds nothing yet. Nothing of it is changed.
+///
+/// # Errors
+/// When it is not ours, or newer than this program.
+pub(super) async fn ours(file: &Path) -> Result<i64, Unopened> {
+    let said = |e| unopened(file, e);
+    let mut c = SqliteConnection::connect_with(&options(file).read_only(true)).await.map_err(said)?;
+    let id: i64 = sqlx::query_scalar("pragma application_id").fetch_one(&mut c).await.map_err(said)?;
+    let tables: Vec<String> = sqlx::query_scalar("select name from sqlite_master where type = 'table'")
+        .fetch_all(&mut c)
+        .await
+        .map_err(said)?;
+    let (first, version): (i64, i64) = if tables.iter().any(|t| t == "_sqlx_migrations") {
+        let ends = "select coalesce(min(version), 0), coalesce(max(version), 0) from _sqlx_migrations";
+        sqlx::query_as(ends).fetch_one(&mut c).await.map_err(said)?
+    } else {
+        (0, 0)
+    };
+    // The first versions did not mark their files, and one killed while it was being made is not marked yet: they begin with
+    // our first migration, or hold nothing.
+    let ours = sqlx::migrate!().iter().map(|m| m.version).min();
+    let begun = if first == 0 { tables.iter().all(|t| t == "_sqlx_migrations") } else { ours == Some(first) };
+    if id != OURS && !(id == 0 && begun) {
+        return Err(Unopened::Foreign(file.to_owned()));
+    }
+    c.close().await.map_err(said)?;
+    let newest = sqlx::migrate!().iter().map(|m| m.version).max().unwrap_or(0);
+    if version > newest { Err(Unopened::Newer(file.to_owned())) } else { Ok(version) }
+}
+
+pub(super) fn unopened(file: &Path, e: sqlx::Error) -> Unopened {
+    let file = file.to_owned();
+    match Trouble::of(&e) {
+        Some(Trouble::Damaged) => Unopened::NoDatabase(file),
+        Some(trouble) => Unopened::Trouble(file, trouble),
+        None => Unopened::Other(file, e),
+    }
+}
+
+fn unmigrated(file: &Path, e: MigrateError) -> Unopened {
+    match e {
+        MigrateError::VersionMissing(_) | MigrateError::VersionMismatch(_) => Unopened::Newer(file.to_owned()),
+        MigrateError::Execute(e) | MigrateError::ExecuteMigration(e, _) => unopened(file, e),
+        other => Unopened::Other(file.to_owned(), sqlx::Error::Migrate(Box::new(other))),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// The codes as SQLite itself gives them: a full file, a read-only one, one held by another.
+    #[tokio::test]
+    async fn what_sqlite_refuses_is_told_in_words() {
+        let folder = tempfile::tempdir().expect("a folder");
+        let file = folder.path().join("data.db");
+        let store = open(&file).await.expect("it opens");
+        let mut c = SqliteConnection::connect_with(&options(&file)).await.expect("it opens");
+        sqlx::query("pragma max_page_count = 1").execute(&mut c).await.expect("set");
+        let full =
+            sqlx::query("insert into job (name, note) values ('a', hex(randomblob(40000)))").execute(&mut c).await;
+        assert_eq!(full.err().and_then(|e| Trouble::of(&e)), Some(Trouble::Full));
+        let mut c = SqliteConnection::connect_with(&options(&file).read_only(true)).await.expect("it opens");
+        let read_only = sqlx::query("insert into job (name) values ('a')").execute(&mut c).await;
+        assert_eq!(read_only.err().and_then(|e| Trouble::of(&e)), Some(Trouble::ReadOnly));
+        let held = store.as_one().await.expect("it begins");
+        let hasty = options(&file).busy_timeout(Duration::from_millis(20));
+        let mut c = SqliteConnection::connect_with(&hasty).await.expect("it opens");
+        let locked = sqlx::query("insert into job (name) values ('a')").execute(&mut c).await;
+        assert_eq!(locked.err().and_then(|e| Trouble::of(&e)), Some(Trouble::Locked));
+        drop(held);
+    }
+}
