@@ -7,6 +7,7 @@ use axum::extract::{FromRequest, FromRequestParts, Request, rejection};
 use axum::http::StatusCode;
 use axum::http::request::Parts;
 use serde::de::DeserializeOwned;
+use serde_json::value::RawValue;
 use std::convert::Infallible;
 use std::sync::Arc;
 use umbet_core::situation::Habits;
@@ -18,11 +19,39 @@ pub struct Body<T>(pub T);
 impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
     type Rejection = Error;
     async fn from_request(request: Request, state: &S) -> Result<Self, Error> {
-        match axum::Json::<T>::from_request(request, state).await {
-            Ok(axum::Json(value)) => Ok(Self(value)),
-            Err(e) => Err(Error::Unreadable { status: e.status(), detail: json_words(&e) }),
+        let sent: Result<axum::Json<Box<RawValue>>, _> = axum::Json::from_request(request, state).await;
+        let text = sent.map_err(|e| Error::Unreadable { status: e.status(), detail: json_words(&e) })?;
+        if let Some(code) = no_character(text.get()) {
+            let detail = format!("Take the character U+{code:04X} out: it is no character and cannot be printed.");
+            return Err(Error::Unreadable { status: StatusCode::BAD_REQUEST, detail });
+        }
+        let read = serde_json::from_str(text.get());
+        read.map(Self)
+            .map_err(|e| Error::Unreadable { status: StatusCode::UNPROCESSABLE_ENTITY, detail: format!("{e}.") })
+    }
+}
+
+/// The first code point in a JSON text, written out or escaped, that no XML may hold and so no drawing or sheet can show
+/// (XML 1.0, production 2).
+fn no_character(json: &str) -> Option<u32> {
+    let forbidden = |c: u32| matches!(c, 0..=8 | 0xb | 0xc | 0xe..=0x1f | 0xfffe | 0xffff);
+    let mut chars = json.chars();
+    while let Some(c) = chars.next() {
+        // What stands outside of strings, such as a line's end, is none of theirs.
+        let code = match c {
+            '\\' => match chars.next() {
+                Some('u') => u32::from_str_radix(&chars.by_ref().take(4).collect::<String>(), 16).unwrap_or(0x20),
+                Some('b') => 8,
+                Some('f') => 0xc,
+                _ => continue,
+            },
+            c => u32::from(c),
+        };
+        if forbidden(code) {
+            return Some(code);
         }
     }
+    None
 }
 
 fn json_words(e: &rejection::JsonRejection) -> String {
@@ -30,7 +59,7 @@ fn json_words(e: &rejection::JsonRejection) -> String {
     match e {
         J::MissingJsonContentType(_) => "Send JSON, with the header content-type: application/json.".into(),
         J::BytesRejection(_) if e.status() == StatusCode::PAYLOAD_TOO_LARGE => {
-            "The body is too large: 64 kB is the most.".into()
+            "The body is too large: 64 kB is the most, 16 MB with a track.".into()
         }
         J::JsonSyntaxError(_) | J::JsonDataError(_) => format!("{}.", innermost(e)),
         _ => "The body could not be read to its end.".into(),
@@ -100,5 +129,25 @@ impl FromRequestParts<App> for Person {
     type Rejection = Infallible;
     async fn from_request_parts(_: &mut Parts, app: &App) -> Result<Self, Infallible> {
         Ok(Self { settings: app.settings(), habits: app.habits() })
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn what_cannot_be_shown_is_found_however_it_is_written() {
+        for (json, found) in [
+            (r#"{"name":"Žižka \n 錨 😀 \u00e9"}"#, None),
+            (r#"{"name":"a\\u0000b"}"#, None),
+            (r#"{"name":"a\u0000b"}"#, Some(0)),
+            (r#"{"name":"a\fb"}"#, Some(0xc)),
+            (r#"{"name":"a\uFFFEb"}"#, Some(0xfffe)),
+            ("{\"name\":\"a\u{ffff}b\"}", Some(0xffff)),
+            (r#"{"name":"\ud83d\ude00"}"#, None),
+        ] {
+            assert_eq!(no_character(json), found, "{json}");
+        }
     }
 }

@@ -111,10 +111,31 @@ async fn waypoints_are_read_in_metres() {
     assert_eq!((&points[0]["name"], &points[1]["name"]), (&json!("ash"), &json!("waypoint 2")));
     let at = |i: usize| points[1]["at_m"][i].as_f64().expect("metres");
     assert!((at(0) - 11.12).abs() < 0.02 && (at(1) - 11.12).abs() < 0.02, "{points}");
-    for bad in ["", r#"<wpt lat="60.0" lon="5.0"/>"#, r#"<wpt lat="60.0" lon="5.0"/><wpt lat="61.0" lon="5.0"/>"#] {
+    for bad in ["", r#"<wpt lat="60.0" lon="5.0"/>"#, "<trk><wpt/></trk>"] {
         assert_eq!(s.post("/api/gpx", &file(bad)).await.0, StatusCode::UNPROCESSABLE_ENTITY, "{bad}");
     }
     assert_eq!(s.post("/api/gpx", &json!({ "gpx": "not a file" })).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+    // A day's track, a point a second, is skipped; of many waypoints those chosen are answered, about the first of them.
+    let track: String = (0..86_400)
+        .map(|i| {
+            format!("<trkpt lat=\"60.{i:05}\" lon=\"5.0\"><ele>12.0</ele><time>2026-05-01T00:00:00Z</time></trkpt>")
+        })
+        .collect();
+    let many: String = (0..20).map(|i| format!("<wpt lat=\"6{}.0000\" lon=\"5.000{}\"/>", i / 10, i % 10)).collect();
+    let long = file(&format!("{many}<trk><trkseg>{track}</trkseg></trk>"));
+    assert!(long.to_string().len() > 6_000_000);
+    let (status, all) = s.post("/api/gpx", &long).await;
+    assert_eq!((status, all.as_array().map(Vec::len)), (StatusCode::OK, Some(20)), "{all}");
+    assert_eq!((&all[9]["near"], &all[10]["near"]), (&json!(true), &json!(false)));
+    let mut chosen = long.clone();
+    chosen["take"] = json!([12, 14]);
+    let (_, two) = s.post("/api/gpx", &chosen).await;
+    assert_eq!(
+        (&two[0]["name"], &two[0]["at_m"], &two[1]["near"]),
+        (&json!("waypoint 13"), &json!([0.0, 0.0]), &json!(true))
+    );
+    // Two ten-thousandths of a degree east at 61° north.
+    assert!((two[1]["at_m"][0].as_f64().expect("metres") - 22.238 * 61f64.to_radians().cos()).abs() < 0.02, "{two}");
     let (_, forecast) = s.get("/api/forecast").await;
     assert_eq!((forecast["simulated"].as_bool(), forecast["spells"].as_array().map(Vec::len)), (Some(true), Some(12)));
 }

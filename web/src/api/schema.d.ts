@@ -238,7 +238,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Waypoints of a GPX file as places on the site. */
+        /**
+         * Waypoints of a GPX file as places on the site.
+         * @description Tracks and routes are skipped. The body may have 16 MB.
+         */
         post: operations["read_gpx"];
         delete?: never;
         options?: never;
@@ -1464,8 +1467,10 @@ export interface components {
         Gives: "hitch" | "peg" | "guy" | "tie-point";
         /** @description A GPX file, sent as text. */
         GpxInput: {
-            /** @description The file's text. */
+            /** @description The file's text: a day's track and its waypoints. */
             gpx: string;
+            /** @description Numbers of the waypoints to answer; all of them when empty. */
+            take?: number[];
         };
         /**
          * @description How it grips, in the order of security.
@@ -2747,10 +2752,14 @@ export interface components {
         };
         /** @description A waypoint on the site. */
         Waypoint: {
-            /** @description Metres east and north of the first waypoint. */
+            /** @description Metres east and north of the first waypoint answered. */
             at_m: number[];
             /** @description Its name. */
             name: string;
+            /** @description It lies within half a kilometre of that one. */
+            near: boolean;
+            /** @description Its number in the file, from 0. */
+            number: number;
         };
         /**
          * @description What the shelter is wanted for.

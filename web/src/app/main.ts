@@ -1,6 +1,7 @@
 import 'bootstrap/dist/css/bootstrap.min.css'
 import '@fontsource-variable/aleo/wght.css'
 import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import '@fontsource-variable/noto-sans/wght.css'
 import '../styles/tokens.css'
 import '../styles/look.css'
 import '../styles/job-line.css'

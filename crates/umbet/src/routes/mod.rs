@@ -16,13 +16,15 @@ mod settings;
 mod site;
 
 use crate::error::{Error, Problem};
+use crate::guard::LARGEST_TRACK;
 use crate::state::App;
 use axum::Router;
+use axum::extract::DefaultBodyLimit;
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::shelter::{ShelterDraft, ShelterFacts, ShelterStock};
 use utoipa::OpenApi;
 use utoipa::openapi::RefOr;
-use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::router::{OpenApiRouter, UtoipaMethodRouterExt};
 use utoipa_axum::routes;
 
 /// The document's head.
@@ -70,7 +72,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(rigs::type_number))
         .routes(routes!(rigs::move_thing))
         .routes(routes!(rigs::kept, rigs::keep))
-        .routes(routes!(site::read_gpx))
+        .routes(routes!(site::read_gpx).layer(DefaultBodyLimit::max(LARGEST_TRACK)))
         .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))
         .routes(routes!(backup::backup))

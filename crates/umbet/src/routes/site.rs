@@ -4,6 +4,7 @@ use crate::error::{Error, Refused};
 use crate::extract::Body;
 use crate::forecast::{Forecast, Forecasts, Simulated};
 use crate::gpx::{self, Waypoint};
+use crate::work;
 use axum::Json;
 use serde::Deserialize;
 use utoipa::ToSchema;
@@ -12,18 +13,23 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct GpxInput {
-    /// The file's text.
-    #[schema(max_length = 60000)]
+    /// The file's text: a day's track and its waypoints.
+    #[schema(max_length = 16000000)]
     gpx: String,
+    /// Numbers of the waypoints to answer; all of them when empty.
+    #[serde(default)]
+    #[schema(max_items = 12)]
+    take: Vec<usize>,
 }
 
 /// Waypoints of a GPX file as places on the site.
 #[utoipa::path(
     post, operation_id = "read_gpx", path = "/api/gpx", request_body = GpxInput,
+    description = "Tracks and routes are skipped. The body may have 16 MB.",
     responses((status = 200, description = "Waypoints, metres east and north of the first", body = Vec<Waypoint>), Refused)
 )]
 pub async fn read_gpx(Body(input): Body<GpxInput>) -> Result<Json<Vec<Waypoint>>, Error> {
-    Ok(Json(gpx::read(&input.gpx)?))
+    Ok(Json(work::aside(move || gpx::read(&input.gpx, &input.take)).await?))
 }
 
 /// Wind and rain over the next days.

@@ -32,17 +32,43 @@ function add() {
 const surfaces = ref<CatalogueWords['surfaces']>([])
 onMounted(async () => (surfaces.value = (await got(api.GET('/api/catalogue'))).surfaces))
 const trouble = ref('')
-/** Waypoints take the place of the anchors; thickness and height are the reader's to say. */
-async function readFile(e: Event) {
-  const file = (e.target as HTMLInputElement).files?.[0]
-  if (!file) return
+type Waypoint = Schemas['Waypoint']
+const MOST = 12
+/** A recorder's file that holds more than a site: its waypoints, to choose from. */
+const listed = ref<Waypoint[]>([])
+const chosen = ref<number[]>([])
+let file = ''
+async function waypoints(take: number[]) {
   trouble.value = ''
   try {
-    const read = await got(api.POST('/api/gpx', { body: { gpx: await file.text() } }))
-    void rig.say({ anchors: read.map((w) => fresh(w.name, w.at_m)), between: null })
+    return await got(api.POST('/api/gpx', { body: { gpx: file, take } }))
   } catch (err) {
     trouble.value = err instanceof Trouble ? err.message : String(err)
+    return undefined
   }
+}
+/** Waypoints take the place of the anchors; thickness and height are the reader's to say. */
+function standThere(read: Waypoint[]) {
+  listed.value = []
+  void rig.say({ anchors: read.map((w) => fresh(w.name, w.at_m)), between: null })
+}
+async function readFile(e: Event) {
+  const picked = (e.target as HTMLInputElement).files?.[0]
+  if (!picked) return
+  listed.value = []
+  file = await picked.text()
+  const read = await waypoints([])
+  if (!read) return
+  if (read.length <= MOST && read.every((w) => w.near)) return standThere(read)
+  listed.value = read
+  chosen.value = read
+    .filter((w) => w.near)
+    .slice(0, MOST)
+    .map((w) => w.number)
+}
+async function takeChosen() {
+  const read = await waypoints(chosen.value)
+  if (read) standThere(read)
 }
 </script>
 
@@ -119,6 +145,19 @@ async function readFile(e: Event) {
       <label class="gpx"
         >or read them from GPX waypoints <input type="file" class="form-control" accept=".gpx,application/gpx+xml" @change="readFile"
       /></label>
+      <fieldset v-if="listed.length" class="waypoints">
+        <legend>{{ listed.length }} waypoints are in this file. Which stand on the site? Twelve at most.</legend>
+        <label v-for="w in listed" :key="w.number"
+          ><input
+            v-model="chosen"
+            type="checkbox"
+            class="form-check-input"
+            :value="w.number"
+            :disabled="chosen.length >= MOST && !chosen.includes(w.number)" />
+          {{ w.name }}<small v-if="!w.near"> far from the first</small></label
+        >
+        <BButton class="btn-tab" :disabled="chosen.length < 2" @click="takeChosen">Take these {{ chosen.length }}</BButton>
+      </fieldset>
       <p v-if="trouble" role="alert"><b class="v no">Not read</b> {{ trouble }}</p>
     </div>
   </details>
