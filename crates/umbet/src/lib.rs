@@ -9,6 +9,7 @@ mod extract;
 pub mod forecast;
 pub mod gpx;
 mod guard;
+mod kept;
 mod routes;
 mod state;
 pub mod store;
@@ -26,6 +27,7 @@ use axum::{Router, middleware};
 use std::future::{Future, IntoFuture};
 use std::time::Duration;
 use tokio::net::TcpListener;
+use tower_http::CompressionLevel;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
 use tower_http::timeout::TimeoutLayer;
@@ -52,7 +54,7 @@ pub fn router(app: App, hosts: guard::Hosts) -> Router {
         .with_state(app)
         .layer(DefaultBodyLimit::max(guard::LARGEST_BODY))
         .layer(middleware::from_fn_with_state(hosts, guard::host_and_origin))
-        .layer(CompressionLayer::new())
+        .layer(CompressionLayer::new().quality(CompressionLevel::Fastest))
         .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, LONGEST))
         .layer(middleware::from_fn(guard::headers))
         .layer(CatchPanicLayer::new())

@@ -1,7 +1,9 @@
 //! What every request shares.
 
 use crate::error::Error;
+use crate::kept::{JudgedJoint, Kept};
 use crate::store::{KitCord, Settings, Store};
+use std::num::NonZero;
 use std::sync::{Arc, PoisonError, RwLock};
 use umbet_core::rig::{PLANNERS, Planner};
 use umbet_core::situation::Habits;
@@ -15,7 +17,12 @@ pub struct App {
     settings: Arc<RwLock<Arc<Settings>>>,
     /// Kinds of cord in the kit, kept at hand so that choosing asks no disk.
     kit: Arc<RwLock<Vec<String>>>,
+    /// Joints judged, for as long as they and the person's habits stay as they are.
+    pub(crate) judged: Arc<Kept<JudgedJoint>>,
 }
+
+/// Joints kept judged: several long jobs.
+const JUDGED: NonZero<usize> = NonZero::new(2000).unwrap();
 
 impl App {
     /// The application over an open data file.
@@ -34,7 +41,13 @@ impl App {
         // Read now, so that the first person to ask does not wait for it.
         umbet_core::knot::catalogue();
         let settings = Settings::load(&store).await?;
-        let app = Self { store, planners, settings: Arc::new(RwLock::new(Arc::new(settings))), kit: Arc::default() };
+        let app = Self {
+            store,
+            planners,
+            settings: Arc::new(RwLock::new(Arc::new(settings))),
+            kit: Arc::default(),
+            judged: Arc::new(Kept::new(JUDGED)),
+        };
         app.kit_changed().await?;
         Ok(app)
     }

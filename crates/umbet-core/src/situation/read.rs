@@ -17,7 +17,7 @@ pub struct Fault {
 }
 
 /// What belongs to the person, not to the joint: it holds for every joint, wherever that is shown.
-#[derive(Debug, Clone, Default, PartialEq)]
+#[derive(Debug, Clone, Default, PartialEq, Serialize)]
 pub struct Habits {
     /// Knots known, by id.
     pub knows: Vec<String>,

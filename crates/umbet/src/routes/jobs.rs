@@ -3,13 +3,17 @@
 use super::choose::Drawn;
 use crate::error::{Error, NotAnswered, NotChanged, NotThere, Refused};
 use crate::extract::{Body, Path, Person};
+use crate::kept::JudgedJoint;
 use crate::state::App;
 use crate::store::{Job, JobInput, JobSummary, Joint, JointInput, KeptRig, UnreadableJoint};
+use crate::work;
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
 use serde::Serialize;
+use serde_json::value::RawValue;
 use std::collections::BTreeMap;
+use std::sync::Arc;
 use umbet_core::choose::{CordRefused, KnotAnswer, choose};
 use umbet_core::knot::catalogue;
 use umbet_core::situation::{Fault, Situation, sentence, spoken};
@@ -56,7 +60,8 @@ pub struct JobView {
     /// The job.
     job: Job,
     /// Its joints in order.
-    joints: Vec<JointView>,
+    #[schema(value_type = Vec<JointView>)]
+    joints: Vec<Box<RawValue>>,
     /// Joints that cannot be read any more.
     unreadable: Vec<UnreadableJoint>,
     /// Cord in its knots.
@@ -88,17 +93,32 @@ pub async fn add(State(app): State<App>, Body(input): Body<JobInput>) -> Result<
 pub async fn get(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<JobView>, Error> {
     let job = Job::get(&app.store, id).await?;
     let (readable, mut unreadable) = Joint::list(&app.store, id).await?;
-    let mut joints = Vec::new();
-    for joint in readable {
-        let (id, name) = (joint.id, joint.name.clone());
-        match view(joint, &person) {
-            Ok(v) => joints.push(v),
-            Err(says) => unreadable.push(UnreadableJoint { id, name, says }),
-        }
-    }
-    let totals = totals(&joints, &person.reader());
     let rigs = KeptRig::kinds_of_job(&app.store, id).await?;
-    Ok(Json(JobView { job, joints, unreadable, totals, rigs }))
+    let kept = app.judged.clone();
+    work::aside(move || {
+        let reader = person.reader();
+        // Whatever the person may change that the judgement hangs on.
+        let whose = serde_json::to_string(&(person.habits(), reader.units, reader.body))?;
+        let mut joints = Vec::new();
+        for joint in readable {
+            let (id, name) = (joint.id, joint.name.clone());
+            let from = serde_json::to_string(&joint)? + &whose;
+            match kept.get_or(from, || judged(joint, &person)) {
+                Ok(v) => joints.push(v),
+                Err(says) => unreadable.push(UnreadableJoint { id, name, says }),
+            }
+        }
+        let totals = totals(&joints, &reader);
+        Ok(Json(JobView { job, joints: joints.iter().map(|j| j.view.clone()).collect(), unreadable, totals, rigs }))
+    })
+    .await
+}
+
+fn judged(joint: Joint, person: &Person) -> Result<JudgedJoint, String> {
+    let v = view(joint, person)?;
+    let taken_m = v.taken.as_ref().map(|t| [t.facts.cord_m - t.facts.second_m, t.facts.second_m]);
+    let view = serde_json::value::to_raw_value(&v).map_err(|e| e.to_string())?;
+    Ok(JudgedJoint { view, taken_m, cord: v.cord, second: v.second })
 }
 
 /// The joint judged; or what of it is out of reason today.
@@ -116,13 +136,13 @@ fn view(joint: Joint, person: &Person) -> Result<JointView, String> {
     Ok(JointView { says, cord, second, drawn, taken, first, cord_refused, joint })
 }
 
-fn totals(joints: &[JointView], reader: &Reader) -> Vec<CordTotal> {
+fn totals(joints: &[Arc<JudgedJoint>], reader: &Reader) -> Vec<CordTotal> {
     let mut by_cord: BTreeMap<&str, (f64, usize)> = BTreeMap::new();
     for j in joints {
-        let Some(facts) = j.taken.as_ref().map(|t| &t.facts) else { continue };
+        let Some([first_m, second_m]) = j.taken_m else { continue };
         let second = j.second.as_deref().unwrap_or(&j.cord);
         let joint = usize::from(second != j.cord);
-        for (cord, m, n) in [(j.cord.as_str(), facts.cord_m - facts.second_m, 1), (second, facts.second_m, joint)] {
+        for (cord, m, n) in [(j.cord.as_str(), first_m, 1), (second, second_m, joint)] {
             let sum = by_cord.entry(cord).or_default();
             *sum = (sum.0 + m, sum.1 + n);
         }
