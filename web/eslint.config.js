@@ -10,7 +10,7 @@ export default ts.config(
     files: ['src/**/*.{ts,vue}'],
     languageOptions: { parserOptions: { parser: ts.parser, projectService: true, extraFileExtensions: ['.vue'] } },
     rules: {
-      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-floating-promises': ['error', { ignoreVoid: false }],
       // Drawings are made, and their words escaped, by the server alone; every use says so.
       'vue/no-v-html': 'error',
       // Layout is prettier's.

@@ -23,6 +23,10 @@ pub struct Problem {
     /// Values that cannot be used, each with what to change.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub faults: Vec<Fault>,
+    /// What stands there now, where another window changed it first.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<Object>)]
+    pub newer: Option<serde_json::Value>,
 }
 
 /// How a question with a body is refused, for the document.
@@ -117,9 +121,9 @@ pub enum Error {
     /// There is no such thing.
     #[error("there is no {0} with this number or name")]
     Missing(&'static str),
-    /// Someone else changed it first.
+    /// Someone else changed it first, to this.
     #[error("changed meanwhile")]
-    Stale,
+    Stale(serde_json::Value),
     /// The request comes from another site.
     #[error("{0}")]
     Foreign(&'static str),
@@ -153,6 +157,7 @@ impl Error {
             status: status.as_u16(),
             detail,
             faults: Vec::new(),
+            newer: None,
         };
         match self {
             Self::Unreadable { status, detail } => problem(status, "unreadable", "The request cannot be read", detail),
@@ -165,12 +170,11 @@ impl Error {
             Self::Missing(_) => {
                 problem(StatusCode::NOT_FOUND, "missing", "Not found", format!("{}.", capital(&self.to_string())))
             }
-            Self::Stale => problem(
-                StatusCode::CONFLICT,
-                "stale",
-                "Changed meanwhile",
-                "It was changed in another window. Load it again; your words are kept here.".into(),
-            ),
+            Self::Stale(newer) => {
+                let detail = "It was changed in another window. Nothing of this was kept; choose what is to stand.";
+                let stale = problem(StatusCode::CONFLICT, "stale", "Changed meanwhile", detail.into());
+                Problem { newer: Some(newer), ..stale }
+            }
             Self::Foreign(why) => problem(StatusCode::FORBIDDEN, "foreign", "Not from here", why.into()),
             Self::Method => problem(
                 StatusCode::METHOD_NOT_ALLOWED,
@@ -204,6 +208,7 @@ fn ours(e: &dyn std::error::Error, detail: &str) -> Problem {
         status: 500,
         detail: detail.into(),
         faults: Vec::new(),
+        newer: None,
     }
 }
 

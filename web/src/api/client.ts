@@ -1,5 +1,6 @@
 // The only place that speaks HTTP. Types come from the server's own document.
 import createClient from 'openapi-fetch'
+import { lost } from './away'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -36,9 +37,22 @@ export class Trouble extends Error {
     message: string,
     readonly status: number,
     readonly faults: { field: string; says: string }[] = [],
+    /** What stands there now, where another window changed it first. */
+    readonly newer?: unknown,
   ) {
     super(message)
   }
+}
+
+/** In words, whatever it is. */
+export const words = (e: unknown) => (e instanceof Error ? e.message : String(e))
+
+/** The server was not there to ask. */
+export const unanswered = (e: unknown) => e instanceof Trouble && e.status === 0
+
+function noServer(): Trouble {
+  lost()
+  return new Trouble('The server does not answer; it is asked again by itself. Is it still running?', 0)
 }
 
 /** The data of an answer, or a Trouble. */
@@ -47,18 +61,38 @@ export async function got<T>(call: Promise<{ data?: T; error?: unknown; response
   try {
     answer = await call
   } catch {
-    throw new Trouble('The server does not answer. Is it still running?', 0)
+    throw noServer()
   }
   if (answer.error !== undefined || !answer.response.ok) {
     const problem = answer.error as Partial<Problem> | undefined
-    throw new Trouble(problem?.detail ?? 'The server did not understand.', answer.response.status, problem?.faults ?? [])
+    const says = problem?.detail ?? 'The server did not understand.'
+    throw new Trouble(says, answer.response.status, problem?.faults ?? [], problem?.newer ?? undefined)
   }
   return answer.data as T
 }
 
+/** A versioned write to an address known only when it runs, as the outbox has it. */
+export async function putTo<T>(path: string, body: unknown): Promise<T> {
+  const sent = fetch(path, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+  return got(
+    sent.then(async (response) => {
+      const read: unknown = await response.json().catch(() => undefined)
+      return response.ok ? { data: read as T, response } : { error: read ?? {}, response }
+    }),
+  )
+}
+
 /** A drawing, as markup made by the server alone. */
 export async function drawing(address: string, query: Record<string, string>): Promise<string> {
-  const response = await fetch(`${address}${address.includes('?') ? '&' : '?'}${new URLSearchParams(query)}`)
-  if (!response.ok) throw new Trouble('The drawing did not come. Load the page again.', response.status)
+  let response
+  try {
+    response = await fetch(`${address}${address.includes('?') ? '&' : '?'}${new URLSearchParams(query)}`)
+  } catch {
+    throw noServer()
+  }
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => undefined)) as Partial<Problem> | undefined
+    throw new Trouble(problem?.detail ?? 'The drawing did not come.', response.status)
+  }
   return response.text()
 }

@@ -1,13 +1,23 @@
 <script setup lang="ts">
 import { usePreferredDark } from '@vueuse/core'
-import { onMounted, watchEffect } from 'vue'
+import { onMounted, ref, watchEffect } from 'vue'
+import { away } from '../api/away'
 import { BApp } from 'bootstrap-vue-next/components/BApp'
 import JobLine from './JobLine.vue'
 import KeyList from './KeyList.vue'
 import { useHabits } from './habits'
+import { useHeading } from './heading'
+import { useOutbox } from './outbox'
+import { byItself, untold } from './told'
 
 const habits = useHabits()
-onMounted(() => void habits.load())
+const outbox = useOutbox()
+const main = ref<HTMLElement>()
+useHeading(main)
+onMounted(() => {
+  byItself(habits.load())
+  byItself(outbox.ready)
+})
 
 const dark = usePreferredDark()
 watchEffect(() => {
@@ -23,7 +33,12 @@ watchEffect(() => {
   <BApp>
     <a class="skip" href="#main">To the answer</a>
     <JobLine />
-    <main id="main" tabindex="-1">
+    <p v-if="away" class="away" role="status">
+      The server does not answer; it is asked again by itself.
+      {{ outbox.count ? `${outbox.count === 1 ? 'One change waits' : `${outbox.count} changes wait`} in this browser to be sent.` : '' }}
+    </p>
+    <p v-if="untold" class="away" role="alert">{{ untold }} <BButton class="btn-tab" @click="untold = ''">Seen</BButton></p>
+    <main id="main" ref="main" tabindex="-1">
       <RouterView />
     </main>
     <KeyList />

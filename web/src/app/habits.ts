@@ -2,7 +2,9 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
-import { Trouble, api, got, type Settings } from '../api/client'
+import { whenBack } from '../api/away'
+import { api, got, words, type Settings } from '../api/client'
+import { useOutbox, type Versioned } from './outbox'
 
 const usual: Settings = {
   units: 'metric',
@@ -15,6 +17,8 @@ const usual: Settings = {
 }
 
 const DIM = 'umbet.brightness'
+/** Where habits are kept. */
+export const HABITS = '/api/settings'
 
 export const useHabits = defineStore('habits', () => {
   const settings = ref<Settings>(usual)
@@ -24,18 +28,40 @@ export const useHabits = defineStore('habits', () => {
   /** Grows whenever words or drawings made from the habits are out of date. */
   const changes = ref(0)
 
+  const outbox = useOutbox()
+  let loaded = false
+
   async function load() {
-    settings.value = await got(api.GET('/api/settings'))
+    try {
+      const kept = await got(api.GET('/api/settings'))
+      // What this browser still has to send comes before what was kept.
+      settings.value = { ...kept, ...(outbox.at(HABITS)?.body as Partial<Settings> | undefined) }
+      loaded = true
+      trouble.value = ''
+    } catch (e) {
+      trouble.value = words(e)
+    }
   }
+  whenBack(() => (loaded ? undefined : load()))
 
   async function save(change: Partial<Settings>) {
     trouble.value = ''
+    const before = settings.value
+    const now = { ...before, ...change }
+    settings.value = now
     try {
-      settings.value = await got(api.PUT('/api/settings', { body: { ...settings.value, ...change } }))
+      const kept = await outbox.put<Settings>(HABITS, now as unknown as Versioned, before as unknown as Versioned)
+      if (kept) settings.value = kept
     } catch (e) {
-      trouble.value = e instanceof Trouble ? e.message : String(e)
-      await load()
+      trouble.value = words(e)
+      settings.value = before
     }
+    changes.value += 1
+  }
+
+  /** Of two windows' habits, those that are to stand. */
+  function stands(now: Settings) {
+    settings.value = now
     changes.value += 1
   }
 
@@ -43,5 +69,5 @@ export const useHabits = defineStore('habits', () => {
     brightness.value = Math.min(Math.max(percent, 70), 100)
   }
 
-  return { settings, trouble, brightness, changes, load, save, dim }
+  return { settings, trouble, brightness, changes, load, save, stands, dim }
 })

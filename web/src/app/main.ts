@@ -21,6 +21,10 @@ import { createBootstrap } from 'bootstrap-vue-next/plugins/createBootstrap'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { tell } from './told'
 import { router } from './router'
 
-createApp(App).use(createPinia()).use(createBootstrap()).use(router).mount('#app')
+const app = createApp(App)
+app.config.errorHandler = tell
+window.addEventListener('unhandledrejection', (e) => tell(e.reason))
+app.use(createPinia()).use(createBootstrap()).use(router).mount('#app')

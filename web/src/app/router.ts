@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { lost, whenBack } from '../api/away'
 import ChoosePage from '../features/choose/ChoosePage.vue'
 
 export const router = createRouter({
@@ -72,6 +73,14 @@ export const router = createRouter({
   ],
   scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
 })
+
+// A page whose files could not be fetched is gone to when the server is back.
+let wanted: string | undefined
+router.onError((_, to) => {
+  wanted = to.fullPath
+  lost()
+})
+whenBack(() => (wanted ? router.push(wanted).then(() => (wanted = undefined)) : undefined))
 
 router.afterEach((to) => {
   document.title = `${String(to.meta.title ?? '')} · Umbet`

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // A drawing, made by the server for exactly this frame, so that its words keep their size.
 import { useResizeObserver } from '@vueuse/core'
-import { ref, watch } from 'vue'
-import { drawing, type Drawn, type KnotAnswer } from '../api/client'
+import { onBeforeUnmount, ref, watch } from 'vue'
+import { whenBack } from '../api/away'
+import { drawing, words, type Drawn, type KnotAnswer } from '../api/client'
 import { useHabits } from '../app/habits'
+import { byItself } from '../app/told'
 
 const props = defineProps<{
   /** A knot of the catalogue, */
@@ -38,7 +40,7 @@ const emit = defineEmits<{ press: [crossing: string] }>()
 const habits = useHabits()
 const frame = ref<HTMLElement>()
 const markup = ref('')
-const failed = ref(false)
+const failed = ref('')
 // Another drawing is on its way; the old one stays meanwhile.
 const busy = ref(false)
 let size = { width: 0, height: 0 }
@@ -79,10 +81,10 @@ async function draw() {
     const svg = await drawing(props.from ?? `/api/knots/${encodeURIComponent(props.knot ?? '')}/figure.svg`, query())
     if (mine === asked) {
       markup.value = svg
-      failed.value = false
+      failed.value = ''
     }
-  } catch {
-    if (mine === asked) failed.value = true
+  } catch (e) {
+    if (mine === asked) failed.value = words(e)
   }
   if (mine === asked) busy.value = false
 }
@@ -94,20 +96,19 @@ function press(e: Event) {
   emit('press', name)
 }
 
+onBeforeUnmount(whenBack(() => (failed.value ? draw() : undefined)))
+
 useResizeObserver(frame, ([entry]) => {
   const box = entry?.contentRect
   if (!box) return
   const next = { width: Math.round(box.width), height: Math.round(box.height) }
   if (next.width !== size.width || next.height !== size.height) {
     size = next
-    void draw()
+    byItself(draw())
   }
 })
 // Asked again only when what is asked for has changed, not when a parent merely says it again.
-watch(
-  () => JSON.stringify([props, habits.settings.hand, habits.changes]),
-  () => void draw(),
-)
+watch(() => JSON.stringify([props, habits.settings.hand, habits.changes]), draw)
 </script>
 
 <template>
@@ -115,7 +116,7 @@ watch(
     <!-- eslint-disable-next-line vue/no-v-html -- the server escapes every word of a drawing -->
     <div v-if="markup && !failed" class="figure-in rope" v-html="markup" @click="press" @keydown.enter="press" @keydown.space="press" />
     <p v-if="failed" class="figure-failed">
-      The drawing did not come. <BButton variant="link" class="p-0" @click="draw">Ask again</BButton>
+      <b class="v no">The drawing did not come</b> {{ failed }} <BButton variant="link" class="p-0" @click="draw">Ask again</BButton>
     </p>
   </div>
 </template>

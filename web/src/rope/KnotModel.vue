@@ -13,9 +13,9 @@ const still = ref(false)
 let stage: Stage | undefined
 
 onMounted(async () => {
-  const { Stage } = await import('./stage')
-  if (!frame.value) return
   try {
+    const { Stage } = await import('./stage')
+    if (!frame.value) return
     stage = new Stage(frame.value)
   } catch {
     still.value = true

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 // Every reason of a verdict, with its numbers and where they come from.
-import { computed, onMounted, ref } from 'vue'
-import { api, got, type KnotAnswer, type Schemas } from '../api/client'
+import { computed } from 'vue'
+import { useCatalogue } from '../api/catalogue'
+import type { KnotAnswer } from '../api/client'
 
 const props = defineProps<{ answer: KnotAnswer }>()
-const sources = ref<Schemas['Source'][]>([])
-onMounted(async () => (sources.value = (await got(api.GET('/api/catalogue'))).sources))
-const title = (id: string) => sources.value.find((s) => s.id === id)?.title ?? ''
+const catalogue = useCatalogue()
+const title = (id: string) => catalogue.lists.sources.find((s) => s.id === id)?.title ?? ''
 // What leads stands above already, unless it refuses.
 const lead = computed(() => (props.answer.would_fit ? [props.answer.lead] : []))
 const reasons = computed(() => [...props.answer.mends.map((m) => m.because), ...lead.value, ...props.answer.reasons])

@@ -1,6 +1,6 @@
 //! Cord in the kit.
 
-use super::{Store, name, note, touched};
+use super::{Store, changed, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -102,8 +102,7 @@ impl KitCord {
             sqlx::query_file!("queries/cord-put.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note, id, c.version)
                 .execute(store.pool())
                 .await?;
-        touched(done.rows_affected(), Self::get(store, id).await.is_ok(), "cord")?;
-        Self::get(store, id).await
+        changed(done.rows_affected(), Self::get(store, id).await)
     }
 
     /// Takes a hank out of the kit; [`Self::restore`] brings it back.
@@ -112,7 +111,7 @@ impl KitCord {
     /// When there is none, or the store fails.
     pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
         let done = sqlx::query_file!("queries/cord-delete.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "cord")
+        touched(done.rows_affected(), "cord")
     }
 
     /// Brings a hank back.
@@ -121,7 +120,7 @@ impl KitCord {
     /// When none was taken out, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
         let done = sqlx::query_file!("queries/cord-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "cord")?;
+        touched(done.rows_affected(), "cord")?;
         Self::get(store, id).await
     }
 }

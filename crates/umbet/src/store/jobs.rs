@@ -1,6 +1,6 @@
 //! Jobs and their joints. A joint is a situation, as it was said, and the knot taken for it.
 
-use super::{Store, name, note, touched};
+use super::{Store, changed, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use umbet_core::choose::unknown_names;
@@ -171,8 +171,7 @@ impl Job {
         let done = sqlx::query_file!("queries/job-put.sql", j.name, j.place, j.note, id, j.version)
             .execute(store.pool())
             .await?;
-        touched(done.rows_affected(), Self::get(store, id).await.is_ok(), "job")?;
-        Self::get(store, id).await
+        changed(done.rows_affected(), Self::get(store, id).await)
     }
 
     /// Puts a job away; [`Self::restore`] brings it back.
@@ -181,7 +180,7 @@ impl Job {
     /// When there is none, or the store fails.
     pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
         let done = sqlx::query_file!("queries/job-delete.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "job")
+        touched(done.rows_affected(), "job")
     }
 
     /// Brings a job back.
@@ -190,7 +189,7 @@ impl Job {
     /// When none was put away, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
         let done = sqlx::query_file!("queries/job-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "job")?;
+        touched(done.rows_affected(), "job")?;
         Self::get(store, id).await
     }
 }
@@ -298,7 +297,6 @@ impl Joint {
     /// When a value cannot be used, the version is old, or the store fails.
     pub async fn put(store: &Store, id: i64, input: &JointInput) -> Result<Self, Error> {
         let (j, situation) = input.check()?;
-        let there = sqlx::query_file!("queries/joint-get.sql", id).fetch_optional(store.pool()).await?.is_some();
         let of = i64::from(draft::VERSION);
         let done = sqlx::query_file!(
             "queries/joint-put.sql",
@@ -313,8 +311,7 @@ impl Joint {
         )
         .execute(store.pool())
         .await?;
-        touched(done.rows_affected(), there, "joint")?;
-        Self::get(store, id).await
+        changed(done.rows_affected(), Self::get(store, id).await)
     }
 
     /// Puts a joint away; [`Self::restore`] brings it back.
@@ -323,7 +320,7 @@ impl Joint {
     /// When there is none, or the store fails.
     pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
         let done = sqlx::query_file!("queries/joint-delete.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "joint")
+        touched(done.rows_affected(), "joint")
     }
 
     /// Brings a joint back.
@@ -332,7 +329,7 @@ impl Joint {
     /// When none was put away, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
         let done = sqlx::query_file!("queries/joint-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "joint")?;
+        touched(done.rows_affected(), "joint")?;
         Self::get(store, id).await
     }
 }

@@ -19,13 +19,15 @@ pub use rigs::KeptRig;
 pub use settings::{Hand, Light, Settings};
 
 use crate::error::Error;
-/// A write that touched nothing: the row is gone, or another window changed it first.
-fn touched(rows: u64, still_there: bool, what: &'static str) -> Result<(), Error> {
-    match (rows, still_there) {
-        (0, true) => Err(Error::Stale),
-        (0, false) => Err(Error::Missing(what)),
-        _ => Ok(()),
-    }
+use serde::Serialize;
+/// A versioned write that touched nothing: the row is gone, or another window changed it first, to what `now` is.
+fn changed<T: Serialize>(rows: u64, now: Result<T, Error>) -> Result<T, Error> {
+    if rows == 0 { Err(Error::Stale(serde_json::to_value(now?)?)) } else { now }
+}
+
+/// A write that touched nothing: there was no such row.
+fn touched(rows: u64, what: &'static str) -> Result<(), Error> {
+    if rows == 0 { Err(Error::Missing(what)) } else { Ok(()) }
 }
 
 /// Trims a name and keeps it within reason.

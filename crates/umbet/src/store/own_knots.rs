@@ -1,6 +1,6 @@
 //! The user's own knots, in the notation.
 
-use super::{Store, name, note, touched};
+use super::{Store, changed, name, note, touched};
 use crate::error::Error;
 use crate::work;
 use serde::{Deserialize, Serialize};
@@ -90,8 +90,7 @@ impl OwnKnot {
     pub async fn put(store: &Store, id: i64, input: &OwnKnotInput) -> Result<Self, Error> {
         let k = input.check().await?;
         let done = sqlx::query_file!("queries/own-knot-put.sql", k.name, k.path, k.note, id, k.version);
-        touched(done.execute(store.pool()).await?.rows_affected(), Self::get(store, id).await.is_ok(), "own knot")?;
-        Self::get(store, id).await
+        changed(done.execute(store.pool()).await?.rows_affected(), Self::get(store, id).await)
     }
 
     /// Takes one away; [`Self::restore`] brings it back.
@@ -100,7 +99,7 @@ impl OwnKnot {
     /// When there is none, or the store fails.
     pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
         let done = sqlx::query_file!("queries/own-knot-delete.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "own knot")
+        touched(done.rows_affected(), "own knot")
     }
 
     /// Brings one back.
@@ -109,7 +108,7 @@ impl OwnKnot {
     /// When none was taken away, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
         let done = sqlx::query_file!("queries/own-knot-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), false, "own knot")?;
+        touched(done.rows_affected(), "own knot")?;
         Self::get(store, id).await
     }
 }

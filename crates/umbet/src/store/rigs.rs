@@ -1,6 +1,6 @@
 //! Rigs planned for a job, of every kind, and what is ticked off of their work.
 
-use super::{Store, touched};
+use super::{Store, changed};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
@@ -62,8 +62,7 @@ impl KeptRig {
                 sqlx::query_file!("queries/rig-put.sql", job, kind, draft, of, ticked, v).execute(store.pool()).await?
             }
         };
-        let there = Self::of_job(store, job, planner).await?;
-        touched(done.rows_affected(), there.is_some(), "job")?;
-        there.ok_or(Error::Missing("job"))
+        let now = Self::of_job(store, job, planner).await?.ok_or(Error::Missing("job"));
+        changed(done.rows_affected(), now)
     }
 }

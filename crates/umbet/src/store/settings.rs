@@ -1,6 +1,6 @@
 //! Habits: units, hand, light, body measures, schools. One row.
 
-use super::{Store, touched};
+use super::{Store, changed};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use umbet_core::choose::unknown_names;
@@ -144,7 +144,6 @@ impl Settings {
         )
         .execute(store.pool())
         .await?;
-        touched(done.rows_affected(), true, "settings")?;
-        Self::load(store).await
+        changed(done.rows_affected(), Self::load(store).await)
     }
 }

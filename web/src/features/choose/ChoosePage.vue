@@ -1,11 +1,15 @@
 <script setup lang="ts">
 // Choose: the situation as a sentence, the answers on the rail, the rest on the ground.
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconUndo from '~icons/lucide/undo-2'
-import type { KnotAnswer } from '../../api/client'
+import { useAsked } from '../../api/asked'
+import type { Joint, KnotAnswer } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import { useKeys } from '../../app/keys'
+import { useOutbox } from '../../app/outbox'
+import { byItself } from '../../app/told'
+import TwoVersions from '../../app/TwoVersions.vue'
 import AnswerColumn from './AnswerColumn.vue'
 import CompareTwo from './CompareTwo.vue'
 import GroundStrip from './GroundStrip.vue'
@@ -17,29 +21,48 @@ const route = useRoute()
 const router = useRouter()
 const habits = useHabits()
 const situation = useSituation()
+const outbox = useOutbox()
 const compared = ref<string[]>([])
 const taking = ref<KnotAnswer>()
-const missing = ref('')
 
 async function open() {
-  missing.value = ''
   compared.value = []
-  try {
-    if (route.name === 'joint') await situation.open(Number(route.params.job), Number(route.params.joint))
-    else if (route.name === 'choose') await situation.loose()
-  } catch (e) {
-    missing.value = (e as Error).message
-  }
+  if (route.name === 'joint') await situation.open(Number(route.params.job), Number(route.params.joint))
+  else if (route.name === 'choose') await situation.loose()
 }
-onMounted(open)
-watch(() => route.fullPath, open)
-watch(
-  () => habits.changes,
-  () => void situation.judge(),
-)
+const { trouble: missing, again } = useAsked(open)
+watch(() => route.fullPath, again)
+watch(() => habits.changes, situation.judge)
+
+/** How the parts of a joint read, where two windows have changed it. */
+const parts = [
+  {
+    field: 'situation',
+    says: 'What is said',
+    reads: (d: Joint['situation']) => `${d.task.replace('-', ' ')}: ${d.cord.kind}, ${d.shape ?? 'object'}`,
+  },
+  { field: 'knot', says: 'Knot', reads: (id: string) => answer.value?.knots.find((k) => k.id === id)?.name ?? id },
+  { field: 'name', says: 'Name' },
+  { field: 'note', says: 'Note' },
+  { field: 'position', says: 'Place in the job' },
+]
 
 const answer = computed(() => situation.choice?.answer)
 const fitting = computed(() => answer.value?.knots.filter((k) => k.verdict !== 'does-not-fit') ?? [])
+/** What changed, for those who do not see it. */
+const heard = computed(() => {
+  const [first, ...more] = fitting.value
+  if (!answer.value || answer.value.declined) return ''
+  if (!first) return 'Nothing fits all of this.'
+  return `First: ${first.name}. ${first.lead.says} ${
+    more.length
+      ? `Then ${more
+          .slice(0, 2)
+          .map((k) => k.name)
+          .join(', ')}.`
+      : ''
+  }`
+})
 const ground = computed(() => answer.value?.knots.filter((k) => k.verdict === 'does-not-fit') ?? [])
 const pair = computed(() => compared.value.map((id) => answer.value?.knots.find((k) => k.id === id)).filter((k) => k !== undefined))
 
@@ -53,10 +76,13 @@ async function take(k: KnotAnswer) {
     return
   }
   await situation.putJoint({ knot: k.id })
-  if (!situation.trouble) await router.push(`/jobs/${situation.joint.job_id}`)
+  if (!situation.trouble && !two.value) await router.push(`/jobs/${situation.joint.job_id}`)
 }
 
-useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => void situation.undo() }])
+const path = computed(() => (situation.joint ? situation.pathOf(situation.joint) : ''))
+const two = computed(() => outbox.at(path.value)?.newer)
+
+useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => byItself(situation.undo()) }])
 </script>
 
 <template>
@@ -66,12 +92,17 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => vo
       <p class="mt-3"><RouterLink to="/jobs">Read the jobs</RouterLink></p>
     </section>
     <template v-else>
+      <h1 v-if="!answer?.declined" class="visually-hidden">
+        {{ situation.joint ? `Choose for ${situation.joint.name}` : 'Choose a knot' }}
+      </h1>
+      <p class="visually-hidden" role="status">{{ heard }}</p>
       <SentenceBar v-if="situation.choice" :sentence="situation.choice.sentence" :draft="situation.choice.draft" @say="situation.say">
         <BButton class="btn-bare" variant="link" :disabled="!situation.canUndo" @click="situation.undo"
           ><IconUndo class="i" /> Undo</BButton
         >
       </SentenceBar>
       <p v-if="situation.trouble" class="trouble" role="alert">{{ situation.trouble }}</p>
+      <TwoVersions v-if="path" :path="path" what="this joint" :parts="parts" @stands="situation.stands" />
       <section v-if="answer?.declined" class="page declined">
         <h1>Declined</h1>
         <p class="mt-3">{{ answer.declined }}</p>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // The situation, said. Each part is a button; pressing one opens what it can be changed to.
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import IconClose from '~icons/lucide/x'
-import { Trouble, api, got, type Draft, type Fragment, type OptionWords } from '../../api/client'
+import { whenBack } from '../../api/away'
+import { Trouble, api, got, unanswered, words, type Draft, type Fragment, type OptionWords } from '../../api/client'
+import { byItself } from '../../app/told'
 
 const props = defineProps<{ sentence: Fragment[]; draft: Draft }>()
 const emit = defineEmits<{ say: [draft: Draft] }>()
@@ -28,9 +30,12 @@ async function toggle(f: Fragment) {
 }
 
 async function ask(part: string) {
-  const options = await got(api.POST('/api/choose/options', { body: { draft: props.draft, part } }))
-  if (open.value !== part) return
-  list.value = options
+  try {
+    const options = await got(api.POST('/api/choose/options', { body: { draft: props.draft, part } }))
+    if (open.value === part) list.value = options
+  } catch (e) {
+    if (open.value === part) refused.value = words(e)
+  }
 }
 const said = (f?: Fragment) => Object.fromEntries((f?.numbers ?? []).map((n) => [n.field, String(n.value)]))
 // What is being typed stays until the sentence says another number.
@@ -40,19 +45,31 @@ watch(
 )
 watch(
   () => props.draft,
-  () => open.value && void ask(open.value),
+  () => (open.value ? ask(open.value) : undefined),
 )
 
 function close() {
   const was = open.value
   open.value = undefined
-  void nextTick(() => document.querySelector<HTMLElement>(`[data-part="${was}"]`)?.focus())
+  byItself(nextTick(() => document.querySelector<HTMLElement>(`[data-part="${was}"]`)?.focus()))
 }
 
 function choose(o: OptionWords) {
   emit('say', o.draft)
   if (open.value !== 'object') close()
 }
+
+/** What could not be asked for is asked for again. */
+let later: (() => Promise<void>) | undefined
+onBeforeUnmount(
+  whenBack(async () => {
+    const todo = later
+    later = undefined
+    refused.value = ''
+    await todo?.()
+    if (open.value) await ask(open.value)
+  }),
+)
 
 /** Puts a typed number into its field; the server knows the reader's unit. */
 async function typed(field: string) {
@@ -64,6 +81,7 @@ async function typed(field: string) {
     refused.value = ''
   } catch (e) {
     refused.value = e instanceof Trouble ? (e.faults[0]?.says ?? e.message) : String(e)
+    if (unanswered(e)) later = () => typed(field)
   }
 }
 

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // Takes a knot chosen for its own sake into a job, as a named joint.
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { Trouble, api, got, type JobSummary, type KnotAnswer } from '../../api/client'
+import { useAsked } from '../../api/asked'
+import { api, got, words, type KnotAnswer } from '../../api/client'
+import NotCome from '../../ui/NotCome.vue'
 import { useSituation } from './situation'
 
 const props = defineProps<{ answer: KnotAnswer }>()
@@ -10,17 +12,14 @@ const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const situation = useSituation()
 const open = ref(true)
-const jobs = ref<JobSummary[]>([])
+const { answer: jobs, trouble: notCome, again } = useAsked(() => got(api.GET('/api/jobs')))
 const job = ref<number | 'new'>('new')
 const newName = ref('')
 const name = ref('')
 const trouble = ref('')
-const choices = computed(() => [...jobs.value.map((j) => ({ value: j.id, text: j.name })), { value: 'new', text: 'A new job' }])
+const choices = computed(() => [...(jobs.value ?? []).map((j) => ({ value: j.id, text: j.name })), { value: 'new', text: 'A new job' }])
 
-onMounted(async () => {
-  jobs.value = await got(api.GET('/api/jobs'))
-  job.value = jobs.value[0]?.id ?? 'new'
-})
+watch(jobs, (all) => (job.value = all?.[0]?.id ?? 'new'))
 
 async function take() {
   trouble.value = ''
@@ -35,7 +34,7 @@ async function take() {
     emit('close')
     await router.push(`/jobs/${id}`)
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
+    trouble.value = words(e)
   }
 }
 </script>
@@ -43,6 +42,7 @@ async function take() {
 <template>
   <BModal v-model="open" :title="`Take the ${answer.name}`" no-footer @hidden="emit('close')">
     <form class="take" @submit.prevent="take">
+      <NotCome what="The list of jobs" :trouble="notCome" @again="again" />
       <label for="take-job">Into the job</label>
       <BFormSelect id="take-job" v-model="job" :options="choices" />
       <template v-if="job === 'new'">

@@ -2,7 +2,9 @@
 import { useLocalStorage, useManualRefHistory } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { Trouble, api, got, type Choice, type Draft, type JobView, type Joint } from '../../api/client'
+import { whenBack } from '../../api/away'
+import { Trouble, api, got, unanswered, words, type Choice, type Draft, type JobView, type Joint } from '../../api/client'
+import { useOutbox, type Versioned } from '../../app/outbox'
 
 const KEPT = 'umbet.situation'
 
@@ -31,7 +33,9 @@ export const useSituation = defineStore('situation', () => {
     past.clear()
   }
   const address = computed(() => (joint.value ? `/jobs/${joint.value.job_id}/joints/${joint.value.id}` : '/'))
+  const outbox = useOutbox()
   let asked = 0
+  let noAnswer = false
 
   async function judge() {
     const mine = ++asked
@@ -40,10 +44,14 @@ export const useSituation = defineStore('situation', () => {
       if (mine !== asked) return
       choice.value = answer
       trouble.value = ''
+      noAnswer = false
     } catch (e) {
-      if (mine === asked) trouble.value = e instanceof Trouble ? e.message : String(e)
+      if (mine !== asked) return
+      trouble.value = words(e)
+      noAnswer = unanswered(e)
     }
   }
+  whenBack(() => (noAnswer ? judge() : undefined))
 
   /** Says something else; the last word is kept for undo. */
   async function say(next: Draft) {
@@ -60,7 +68,7 @@ export const useSituation = defineStore('situation', () => {
   async function put(next: Draft) {
     draft.value = next
     await judge()
-    if (!trouble.value) await keep()
+    if (!trouble.value || noAnswer) await keep()
   }
 
   /** Kept by itself: in the joint where there is one, else in this browser. */
@@ -75,17 +83,26 @@ export const useSituation = defineStore('situation', () => {
   async function putJoint(change: Partial<Joint>) {
     const now = joint.value
     if (!now) return
-    const { name, situation, knot: taken, note, position, version } = { ...now, ...change }
+    const changed = { ...now, ...change }
     try {
-      joint.value = await got(
-        api.PUT('/api/joints/{id}', {
-          params: { path: { id: now.id } },
-          body: { name, situation, knot: taken, note, position, version },
-        }),
-      )
+      // What waits stands here meanwhile: nothing said is lost.
+      joint.value = (await outbox.put<Joint>(pathOf(now), written(changed), written(now))) ?? changed
     } catch (e) {
-      trouble.value = e instanceof Trouble ? e.message : String(e)
+      trouble.value = words(e)
     }
+  }
+  const pathOf = (j: Joint) => `/api/joints/${j.id}`
+  const written = ({ name, situation, knot, note, position, version }: Joint) =>
+    ({ name, situation, knot, note, position, version }) as unknown as Versioned
+
+  /** Of two windows' joints, the one that is to stand. */
+  async function stands(now: Joint) {
+    if (!joint.value) return
+    joint.value = { ...joint.value, ...now }
+    knot.value = joint.value.knot ?? undefined
+    draft.value = joint.value.situation
+    past.commit()
+    await judge()
   }
 
   /** Opens a joint of a job. */
@@ -94,9 +111,10 @@ export const useSituation = defineStore('situation', () => {
     const found = view.joints.find((j) => j.joint.id === jointId)
     if (!found) throw new Trouble('This joint was put away.', 404)
     job.value = view.job
-    joint.value = found.joint
-    draft.value = found.joint.situation
-    knot.value = found.joint.knot ?? undefined
+    // What this browser still has to send comes before what was kept.
+    joint.value = { ...found.joint, ...(outbox.at(pathOf(found.joint))?.body as Partial<Joint> | undefined) }
+    draft.value = joint.value.situation
+    knot.value = joint.value.knot ?? undefined
     forget()
     await judge()
   }
@@ -119,5 +137,23 @@ export const useSituation = defineStore('situation', () => {
     await judge()
   }
 
-  return { draft, choice, trouble, job, joint, knot, canUndo: past.canUndo, address, judge, say, undo, open, atJob, loose, putJoint }
+  return {
+    draft,
+    choice,
+    trouble,
+    job,
+    joint,
+    knot,
+    canUndo: past.canUndo,
+    address,
+    judge,
+    say,
+    undo,
+    open,
+    atJob,
+    loose,
+    putJoint,
+    pathOf,
+    stands,
+  }
 })

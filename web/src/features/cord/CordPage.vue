@@ -1,10 +1,16 @@
 <script setup lang="ts">
 // The cord in the kit.
-import { computed, onMounted, ref } from 'vue'
-import { Trouble, api, got, type CatalogueWords, type KitCord } from '../../api/client'
+import { computed, ref } from 'vue'
+import { useAsked } from '../../api/asked'
+import { useCatalogue } from '../../api/catalogue'
+import { api, got, words, type CatalogueWords, type KitCord } from '../../api/client'
+import { useOutbox } from '../../app/outbox'
+import TwoVersions from '../../app/TwoVersions.vue'
+import NotCome from '../../ui/NotCome.vue'
 
-const cords = ref<KitCord[]>()
-const kinds = ref<CatalogueWords['cords']>([])
+const catalogue = useCatalogue()
+const outbox = useOutbox()
+const kinds = computed(() => catalogue.lists.cords)
 const trouble = ref('')
 const gone = ref<KitCord>()
 const fresh = ref({ name: '', kind: 'paracord-iii', length_m: '10' })
@@ -12,22 +18,25 @@ const kind = (id: string) => kinds.value.find((k) => k.id === id)
 const options = computed(() => kinds.value.map((k) => ({ value: k.id, text: k.name })))
 const longest = computed(() => Math.max(1, ...(cords.value ?? []).map((c) => c.length_m)))
 
-async function load() {
-  cords.value = await got(api.GET('/api/cords'))
-}
-onMounted(async () => {
-  kinds.value = (await got(api.GET('/api/catalogue'))).cords
-  await load()
-})
+const path = (c: KitCord) => `/api/cords/${c.id}`
+// What this browser still has to send comes before what was kept.
+const {
+  answer: cords,
+  trouble: notCome,
+  again,
+} = useAsked(async () => (await got(api.GET('/api/cords'))).map((c) => ({ ...c, ...outbox.at(path(c))?.body }) as KitCord))
+const stands = (c: KitCord, now: Partial<KitCord>) => (cords.value = cords.value?.map((k) => (k.id === c.id ? { ...k, ...now } : k)))
 
 async function attempt(run: () => Promise<unknown>) {
   trouble.value = ''
   try {
     await run()
+    await again()
+    return true
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
+    trouble.value = words(e)
+    return false
   }
-  await load()
 }
 
 const add = () =>
@@ -37,16 +46,26 @@ const add = () =>
     fresh.value = { ...fresh.value, name: '' }
   })
 
-const change = (c: KitCord, e: Event) =>
-  attempt(() => {
-    const { name, kind, diameter_mm, note, version } = c
-    const length_m = Number((e.target as HTMLInputElement).value.replace(',', '.'))
-    return got(api.PUT('/api/cords/{id}', { params: { path: { id: c.id } }, body: { name, kind, diameter_mm, note, version, length_m } }))
-  })
+const written = ({ name, kind, length_m, diameter_mm, note, version }: KitCord) => ({ name, kind, length_m, diameter_mm, note, version })
+async function change(c: KitCord, e: Event) {
+  trouble.value = ''
+  const now = { ...c, length_m: Number((e.target as HTMLInputElement).value.replace(',', '.')) }
+  try {
+    stands(c, (await outbox.put<KitCord>(path(c), written(now), written(c))) ?? now)
+  } catch (err) {
+    trouble.value = `${c.name}: ${words(err)}`
+  }
+}
+const parts = [
+  { field: 'name', says: 'Name' },
+  { field: 'kind', says: 'Kind', reads: (id: string) => kind(id)?.name ?? id },
+  { field: 'length_m', says: 'Length, m' },
+  { field: 'diameter_mm', says: 'Thickness, mm' },
+  { field: 'note', says: 'Note' },
+]
 
 async function remove(c: KitCord) {
-  await attempt(() => got(api.DELETE('/api/cords/{id}', { params: { path: { id: c.id } } })))
-  gone.value = c
+  if (await attempt(() => got(api.DELETE('/api/cords/{id}', { params: { path: { id: c.id } } })))) gone.value = c
 }
 async function undo() {
   const c = gone.value
@@ -59,6 +78,7 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
 <template>
   <section class="page">
     <h1>Cord in the kit</h1>
+    <NotCome what="The kit" :trouble="notCome" @again="again" />
     <p v-if="gone" class="put-away" role="status">{{ gone.name }} was taken out. <BButton class="btn-tab" @click="undo">Undo</BButton></p>
     <p v-if="cords && !cords.length" class="mt-3">No cord in the kit yet. Measure one hank and it can be cut.</p>
     <ul class="hanks">
@@ -76,6 +96,7 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
         <BButton class="btn-bare" variant="link" @click="remove(c)"
           >Take out<span class="visually-hidden"> {{ c.name }}</span></BButton
         >
+        <TwoVersions :path="path(c)" :what="c.name" :parts="parts" @stands="stands(c, $event)" />
       </li>
     </ul>
     <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 // Habits, set once: they change every word and every drawing.
-import { onMounted, ref } from 'vue'
-import { api, got, type CatalogueWords, type KnotSummary, type Settings } from '../../api/client'
-import { useHabits } from '../../app/habits'
+import { computed } from 'vue'
+import { useAsked } from '../../api/asked'
+import { useCatalogue } from '../../api/catalogue'
+import { api, got, type CatalogueWords, type Settings } from '../../api/client'
+import { HABITS, useHabits } from '../../app/habits'
+import TwoVersions from '../../app/TwoVersions.vue'
+import NotCome from '../../ui/NotCome.vue'
 
 const habits = useHabits()
-const matters = ref<CatalogueWords['matters']>([])
-const knots = ref<KnotSummary[]>([])
-onMounted(async () => {
-  matters.value = (await got(api.GET('/api/catalogue'))).matters
-  knots.value = await got(api.GET('/api/knots'))
-})
+const catalogue = useCatalogue()
+const matters = computed(() => catalogue.lists.matters)
+const { answer: knots, trouble, again } = useAsked(() => got(api.GET('/api/knots')))
 
 const units: [Settings['units'], string][] = [
   ['metric', 'Metres and newtons'],
@@ -33,6 +34,18 @@ const measures: [keyof Settings['body'], string][] = [
   ['four_fingers_mm', 'Four fingers, mm'],
 ]
 
+const named = (ids: string[]) =>
+  ids.map((id) => matters.value.flatMap((m) => m.way).find((w) => w.id === id)?.name ?? knots.value?.find((k) => k.id === id)?.name ?? id)
+/** How habits read, where two windows have changed them. */
+const parts = [
+  { field: 'units', says: 'Read in', reads: (v: string) => units.find(([id]) => id === v)?.[1] ?? v },
+  { field: 'hand', says: 'Leading hand', reads: (v: string) => hands.find(([id]) => id === v)?.[1] ?? v },
+  { field: 'light', says: 'Light', reads: (v: string) => lights.find(([id]) => id === v)?.[1] ?? v },
+  { field: 'body', says: 'Your body', reads: (v: Settings['body']) => measures.map(([f, says]) => `${says}: ${v[f]}`).join(', ') },
+  { field: 'schools', says: 'Schools', reads: (v: string[]) => named(v).join(', ') },
+  { field: 'knows', says: 'Knots you know', reads: (v: string[]) => named(v).join(', ') },
+]
+
 const measure = (field: keyof Settings['body'], e: Event) =>
   habits.save({ body: { ...habits.settings.body, [field]: Number((e.target as HTMLInputElement).value) } })
 
@@ -50,6 +63,8 @@ function know(id: string) {
   <section class="page habits-page">
     <h1>Habits</h1>
     <p v-if="habits.trouble" class="trouble" role="alert">{{ habits.trouble }}</p>
+    <TwoVersions :path="HABITS" what="your habits" :parts="parts" @stands="habits.stands" />
+    <NotCome what="The schools" :trouble="catalogue.trouble" @again="catalogue.load" />
     <fieldset
       v-for="[title, field, list] in [
         ['Read in', 'units', units],
@@ -118,9 +133,10 @@ function know(id: string) {
     </fieldset>
     <fieldset>
       <legend>Knots you know: they come first among equals</legend>
+      <NotCome what="The list of knots" :trouble="trouble" @again="again" />
       <div class="ways">
         <BButton
-          v-for="k in knots"
+          v-for="k in knots ?? []"
           :key="k.id"
           class="btn-tab"
           :class="{ on: habits.settings.knows.includes(k.id) }"
@@ -129,6 +145,13 @@ function know(id: string) {
           >{{ k.name }}</BButton
         >
       </div>
+    </fieldset>
+    <fieldset>
+      <legend>Your data</legend>
+      <p>
+        <a class="btn btn-tab" href="/api/backup" download>Download a copy of everything</a>
+        <span class="sub"> To put it back, stop Umbet and run <code>umbet restore FILE</code>.</span>
+      </p>
     </fieldset>
   </section>
 </template>

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 // A job read: its joints, the knot of each, the cord they take.
-import { onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconPrint from '~icons/lucide/printer'
-import { Trouble, api, got, type CatalogueWords, type JobView } from '../../api/client'
+import { useAsked } from '../../api/asked'
+import { useCatalogue } from '../../api/catalogue'
+import { api, got, words, type CatalogueWords, type JobView } from '../../api/client'
 import { useHabits } from '../../app/habits'
+import { useOutbox, type Versioned } from '../../app/outbox'
+import TwoVersions from '../../app/TwoVersions.vue'
 import { useSituation } from '../choose/situation'
 import JointRow from './JointRow.vue'
 
@@ -15,58 +19,68 @@ const situation = useSituation()
 const view = ref<JobView>()
 const trouble = ref('')
 const putAway = ref<{ says: string; undo: () => Promise<void> }>()
-const tasks = ref<CatalogueWords['tasks']>([])
+const catalogue = useCatalogue()
+const outbox = useOutbox()
+const tasks = computed(() => catalogue.lists.tasks)
 const name = ref('')
 const task = ref<CatalogueWords['tasks'][number]['task']>('make-fast')
 
 const id = () => Number(route.params.job)
 
+const path = computed(() => `/api/jobs/${route.params.job}`)
 async function load() {
-  try {
-    view.value = await got(api.GET('/api/jobs/{id}', { params: { path: { id: id() } } }))
-    situation.job = view.value.job
-    situation.joint = undefined
-  } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
-  }
+  const read = await got(api.GET('/api/jobs/{id}', { params: { path: { id: id() } } }))
+  // What this browser still has to send comes before what was kept.
+  view.value = { ...read, job: { ...read.job, ...outbox.at(path.value)?.body } }
+  situation.job = view.value.job
+  situation.joint = undefined
 }
-onMounted(async () => {
-  await load()
-  tasks.value = (await got(api.GET('/api/catalogue'))).tasks
-})
-watch(() => [route.params.job, habits.changes], load)
+const { trouble: missing, again } = useAsked(load)
+watch(() => [route.params.job, habits.changes], again)
 
 async function attempt(run: () => Promise<unknown>) {
   trouble.value = ''
   try {
     await run()
-    await load()
+    await again()
+    return true
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
-    await load()
+    trouble.value = words(e)
+    return false
   }
 }
 
 async function add() {
   const usual = tasks.value.find((t) => t.task === task.value)?.usual
   if (!usual) return
-  const joint = await got(
-    api.POST('/api/jobs/{id}/joints', { params: { path: { id: id() } }, body: { name: name.value, situation: usual } }),
-  )
-  await router.push(`/jobs/${id()}/joints/${joint.id}`)
+  trouble.value = ''
+  try {
+    const body = { name: name.value, situation: usual }
+    const joint = await got(api.POST('/api/jobs/{id}/joints', { params: { path: { id: id() } }, body }))
+    await router.push(`/jobs/${id()}/joints/${joint.id}`)
+  } catch (e) {
+    trouble.value = words(e)
+  }
 }
 
 async function removeJoint(joint: number, says: string) {
   const path = { params: { path: { id: joint } } }
-  await attempt(() => got(api.DELETE('/api/joints/{id}', path)))
-  putAway.value = { says, undo: () => attempt(() => got(api.POST('/api/joints/{id}/restore', path))) }
+  if (!(await attempt(() => got(api.DELETE('/api/joints/{id}', path))))) return
+  const back = async () => void (await attempt(() => got(api.POST('/api/joints/{id}/restore', path))))
+  putAway.value = { says, undo: back }
 }
 
 async function removeJob() {
   const path = { params: { path: { id: id() } } }
-  await got(api.DELETE('/api/jobs/{id}', path))
+  try {
+    await got(api.DELETE('/api/jobs/{id}', path))
+  } catch (e) {
+    trouble.value = words(e)
+    return
+  }
+  const back = async () => void (await attempt(() => got(api.POST('/api/jobs/{id}/restore', path))))
   situation.job = undefined
-  putAway.value = { says: view.value?.job.name ?? 'The job', undo: () => attempt(() => got(api.POST('/api/jobs/{id}/restore', path))) }
+  putAway.value = { says: view.value?.job.name ?? 'The job', undo: back }
   view.value = undefined
 }
 
@@ -75,12 +89,32 @@ async function undo() {
   putAway.value = undefined
 }
 
-const rename = (change: { name?: string; place?: string; note?: string }) =>
-  attempt(async () => {
-    if (!view.value) return
-    const { name, place, note, version } = { ...view.value.job, ...change }
-    await got(api.PUT('/api/jobs/{id}', { params: { path: { id: id() } }, body: { name, place, note, version } }))
-  })
+type Job = JobView['job']
+const written = ({ name, place, note, version }: Job) => ({ name, place, note, version })
+async function rename(change: Partial<Job>) {
+  if (!view.value) return
+  const before = view.value.job
+  const now = { ...before, ...change }
+  trouble.value = ''
+  stands(now)
+  try {
+    const kept = await outbox.put<Job>(path.value, written(now), written(before))
+    if (kept) stands(kept)
+  } catch (e) {
+    trouble.value = words(e)
+  }
+}
+/** What is to stand now, after what was typed or of two windows. */
+function stands(now: Partial<Job>) {
+  if (!view.value) return
+  view.value = { ...view.value, job: { ...view.value.job, ...now } }
+  situation.job = view.value.job
+}
+const parts = [
+  { field: 'name', says: 'Name' },
+  { field: 'place', says: 'Where' },
+  { field: 'note', says: 'Note' },
+] satisfies { field: keyof Versioned; says: string }[]
 const value = (e: Event) => (e.target as HTMLInputElement).value
 const print = () => window.print()
 </script>
@@ -90,10 +124,11 @@ const print = () => window.print()
     <p v-if="putAway" class="put-away" role="status">
       {{ putAway.says }} was put away. <BButton class="btn-tab" @click="undo">Undo</BButton>
     </p>
-    <p v-if="trouble" class="trouble" role="alert">{{ trouble }} <RouterLink to="/jobs">All jobs</RouterLink></p>
+    <p v-if="trouble || missing" class="trouble" role="alert">{{ trouble || missing }} <RouterLink to="/jobs">All jobs</RouterLink></p>
     <p v-else-if="!view && putAway"><RouterLink to="/jobs">All jobs</RouterLink></p>
     <template v-if="view">
       <div class="page-head">
+        <h1 class="visually-hidden">{{ view.job.name }}</h1>
         <div class="titles">
           <input
             class="title"
@@ -118,6 +153,7 @@ const print = () => window.print()
           <BButton class="btn-bare" variant="link" @click="removeJob">Put the job away</BButton>
         </div>
       </div>
+      <TwoVersions :path="path" what="this job" :parts="parts" @stands="stands" />
       <p v-if="view.job.note" class="note">{{ view.job.note }}</p>
       <ol v-if="view.joints.length" class="joints">
         <JointRow

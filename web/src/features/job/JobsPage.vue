@@ -1,22 +1,23 @@
 <script setup lang="ts">
 // Every job, and a new one.
-import { onMounted, ref } from 'vue'
+import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { Trouble, api, got, type JobSummary } from '../../api/client'
+import { useAsked } from '../../api/asked'
+import { api, got, words } from '../../api/client'
+import NotCome from '../../ui/NotCome.vue'
 
 const router = useRouter()
-const jobs = ref<JobSummary[]>()
 const name = ref('')
 const place = ref('')
 const trouble = ref('')
-onMounted(async () => (jobs.value = await got(api.GET('/api/jobs'))))
+const { answer: jobs, trouble: notCome, again } = useAsked(() => got(api.GET('/api/jobs')))
 
 async function add() {
   try {
     const job = await got(api.POST('/api/jobs', { body: { name: name.value, place: place.value } }))
     await router.push(`/jobs/${job.id}`)
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
+    trouble.value = words(e)
   }
 }
 </script>
@@ -24,6 +25,7 @@ async function add() {
 <template>
   <section class="page">
     <h1>Jobs</h1>
+    <NotCome what="The list of jobs" :trouble="notCome" @again="again" />
     <ul v-if="jobs?.length" class="jobs">
       <li v-for="j in jobs" :key="j.id">
         <RouterLink :to="`/jobs/${j.id}`"

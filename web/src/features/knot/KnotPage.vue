@@ -1,15 +1,17 @@
 <script setup lang="ts">
 // Tie: the moves large, one after another; what to look for; what goes wrong.
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconArrow from '~icons/lucide/arrow-right'
 import IconBack from '~icons/lucide/arrow-left'
 import IconMirror from '~icons/lucide/flip-horizontal-2'
 import IconTurn from '~icons/lucide/rotate-3d'
 import IconPrint from '~icons/lucide/printer'
-import { Trouble, api, got, type KnotWords, type Model } from '../../api/client'
+import { useAsked } from '../../api/asked'
+import { api, got, words, type KnotWords, type Model } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import { useKeys } from '../../app/keys'
+import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import KnotModel from '../../rope/KnotModel.vue'
 import PennantMark from '../../ui/PennantMark.vue'
@@ -23,7 +25,6 @@ const router = useRouter()
 const habits = useHabits()
 const situation = useSituation()
 const knot = ref<KnotWords>()
-const trouble = ref('')
 const behind = ref(false)
 const object = useObject()
 const model = ref<Model>()
@@ -42,45 +43,43 @@ const done = computed(() => !way.value && step.value === last.value)
 /** What is drawn at a stop. */
 const at = (n: number) => (way.value ? { way: wayNumber.value, pose: n } : { step: n > moves.value ? undefined : n })
 const short = (n: number) => (n === last.value ? 'Tied' : way.value ? `Move ${n}` : knot.value?.steps[n - 1]?.short)
-const tie = (n: number) => void router.replace({ query: { way: n ? String(n) : undefined } })
+const tie = (n: number) => byItself(router.replace({ query: { way: n ? String(n) : undefined } }))
 const answer = computed(() => situation.choice?.answer.knots.find((k) => k.id === id.value))
 const leftHand = computed(() => habits.settings.hand === 'left')
 
 async function load() {
-  trouble.value = ''
-  try {
-    knot.value = await got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } }))
-    situation.knot = id.value
-    object.fit(knot.value, situation.choice?.drawn)
-  } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
-  }
-}
-onMounted(async () => {
   if (!situation.choice) await situation.judge()
-  await load()
-})
-watch(id, () => void load())
+  knot.value = await got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } }))
+  situation.knot = id.value
+  object.fit(knot.value, situation.choice?.drawn)
+}
+const { trouble, again } = useAsked(load)
+watch(id, again)
 
 function go(to: number) {
   const n = Math.min(Math.max(to, 1), last.value)
-  void router.replace({ query: { ...route.query, step: String(n) } })
+  byItself(router.replace({ query: { ...route.query, step: String(n) } }))
 }
 /** How far along the tying the model is slid, in moves. */
 const slid = ref<number>()
 /** This browser cannot turn it. */
 const still = ref(false)
 watch(step, () => (slid.value = undefined))
-const turn = () => void router.replace({ query: { ...route.query, turned: turning.value ? undefined : '1', way: undefined } })
+const turn = () => byItself(router.replace({ query: { ...route.query, turned: turning.value ? undefined : '1', way: undefined } }))
 watch(
   [turning, id],
   async () => {
     model.value = undefined
-    if (turning.value) model.value = await got(api.GET('/api/knots/{id}/model', { params: { path: { id: id.value } } }))
+    if (!turning.value) return
+    try {
+      model.value = await got(api.GET('/api/knots/{id}/model', { params: { path: { id: id.value } } }))
+    } catch (e) {
+      trouble.value = words(e)
+    }
   },
   { immediate: true },
 )
-const hand = () => void habits.save({ hand: leftHand.value ? 'right' : 'left' })
+const hand = () => byItself(habits.save({ hand: leftHand.value ? 'right' : 'left' }))
 
 useKeys([
   { key: 'ArrowRight', says: 'Next move', run: () => go(step.value + 1) },

@@ -1,21 +1,23 @@
 <script setup lang="ts">
 // A sheet for the pocket: every move, what to look for, one page.
-import { computed, onMounted, ref } from 'vue'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import IconPrint from '~icons/lucide/printer'
-import { api, got, type KnotWords } from '../../api/client'
+import { useAsked } from '../../api/asked'
+import { api, got } from '../../api/client'
+import NotCome from '../../ui/NotCome.vue'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import { useObject } from './object'
 
 const route = useRoute()
 const object = useObject()
-const knot = ref<KnotWords>()
 const id = computed(() => String(route.params.id))
-onMounted(async () => (knot.value = await got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } }))))
+const { answer: knot, trouble, again } = useAsked(() => got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } })))
 const print = () => window.print()
 </script>
 
 <template>
+  <NotCome what="The sheet" :trouble="trouble" @again="again" />
   <section v-if="knot" class="sheet cloth">
     <div class="sheet-do">
       <BButton class="btn-tar" @click="print"><IconPrint class="i" /> Print</BButton>

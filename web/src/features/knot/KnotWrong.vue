@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // Right beside wrong: every action that can be done wrong, what it makes, drawn. Press a crossing to try one.
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconBack from '~icons/lucide/arrow-left'
-import { Trouble, api, got, type Found, type KnotWords, type MisstepWords } from '../../api/client'
+import { useAsked } from '../../api/asked'
+import { byItself } from '../../app/told'
+import { api, got, type Found, type KnotWords, type MisstepWords, words as said } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import { useObject } from './object'
 
@@ -25,7 +27,7 @@ const steps = computed(() => {
   return numbers.map((n) => ({ n, short: knot.value?.steps[n - 1]?.short ?? '', missteps: all.value.filter((m) => m.step === n) }))
 })
 
-const show = (words: string) => void router.replace({ query: words ? { wrong: words } : {} })
+const show = (words: string) => byItself(router.replace({ query: words ? { wrong: words } : {} }))
 function press(crossing: string) {
   const now = crossings.value.every((c) => /^[A-Z]+\d+$/.test(c)) ? crossings.value : []
   const next = now.includes(crossing) ? now.filter((c) => c !== crossing) : [...now, crossing]
@@ -39,21 +41,17 @@ async function name() {
   try {
     found.value = await got(api.POST('/api/identify', { body: { changed: { knot: id.value, crossings: crossings.value } } }))
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
+    trouble.value = said(e)
   }
 }
 async function load() {
   const path = { params: { path: { id: id.value } } }
-  try {
-    knot.value = await got(api.GET('/api/knots/{id}', path))
-    all.value = await got(api.GET('/api/knots/{id}/missteps', path))
-    if (!wrong.value && all.value.length) show((all.value.find((m) => m.named) ?? all.value[0]!).id)
-  } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
-  }
+  knot.value = await got(api.GET('/api/knots/{id}', path))
+  all.value = await got(api.GET('/api/knots/{id}/missteps', path))
+  if (!wrong.value && all.value.length) show((all.value.find((m) => m.named) ?? all.value[0]!).id)
 }
-onMounted(load)
-watch(id, load)
+const { trouble: missing, again } = useAsked(load)
+watch(id, again)
 watch(wrong, name, { immediate: true })
 </script>
 
@@ -63,7 +61,9 @@ watch(wrong, name, { immediate: true })
       <BButton class="btn-tab" :to="`/knots/${knot.id}`"
         ><IconBack class="i" /> <span>{{ knot.name }}</span></BButton
       >
-      <h1>Right and wrong</h1>
+      <h1>
+        Right and wrong<span v-if="knot" class="visually-hidden">: {{ knot.name }}</span>
+      </h1>
     </div>
     <figure class="wrong-draw cloth">
       <figcaption><b class="v ok">Right</b> {{ knot.name }}</figcaption>
@@ -95,8 +95,8 @@ watch(wrong, name, { immediate: true })
       </template>
     </aside>
   </section>
-  <section v-else-if="trouble" class="page">
-    <h1>{{ trouble }}</h1>
+  <section v-else-if="trouble || missing" class="page">
+    <h1>{{ trouble || missing }}</h1>
     <p class="mt-3"><RouterLink to="/knots">All knots</RouterLink></p>
   </section>
 </template>

@@ -1,8 +1,11 @@
 <script setup lang="ts">
 // All knots: by family or by what each is built from, by job, by any name; two of them side by side.
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useAsked } from '../../api/asked'
 import { api, got, type KnotSummary } from '../../api/client'
+import { byItself } from '../../app/told'
+import NotCome from '../../ui/NotCome.vue'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import KnotPair from './KnotPair.vue'
 
@@ -10,9 +13,9 @@ type Task = KnotSummary['tasks'][number]
 
 const route = useRoute()
 const router = useRouter()
-const knots = ref<KnotSummary[]>([])
 const words = ref('')
-onMounted(async () => (knots.value = await got(api.GET('/api/knots'))))
+const { answer, trouble, again } = useAsked(() => got(api.GET('/api/knots')))
+const knots = computed(() => answer.value ?? [])
 
 const families: [KnotSummary['family'], string][] = [
   ['hitch', 'Hitches'],
@@ -42,7 +45,7 @@ const pair = computed(() =>
     .split(',')
     .filter(Boolean),
 )
-const set = (q: Record<string, string | undefined>) => void router.replace({ query: { ...route.query, ...q } })
+const set = (q: Record<string, string | undefined>) => byItself(router.replace({ query: { ...route.query, ...q } }))
 
 /** Jobs some knot here does. */
 const offered = computed(() => jobs.filter((j) => !j.value || knots.value.some((k) => k.tasks.includes(j.value as Task))))
@@ -78,6 +81,7 @@ function choose(id: string) {
       <h1>Knots</h1>
       <div class="page-links"><RouterLink to="/knots/own">Own knots</RouterLink></div>
     </div>
+    <NotCome what="The list of knots" :trouble="trouble" @again="again" />
     <div class="find-row">
       <label>Find by any name <BFormInput v-model="words" type="search" autocomplete="off" /></label>
       <label>For <BFormSelect v-model="job" :options="offered" /></label>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 // Own knots in the notation: checked, drawn, named, kept.
-import { onMounted, ref } from 'vue'
-import { Trouble, api, got, type OwnKnot, type OwnProof } from '../../api/client'
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { whenBack } from '../../api/away'
+import { api, got, unanswered, words as said, type OwnKnot, type OwnProof } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
 
 const all = ref<OwnKnot[]>([])
 const proofs = ref<Record<number, OwnProof>>({})
+const unproved = ref<Record<number, string>>({})
 const fresh = ref({ name: '', path: '' })
 const trouble = ref('')
 const gone = ref<OwnKnot>()
@@ -13,7 +15,15 @@ const example = 'rope A\n flat -18,0 2,0 8,4 4,10 -2,8 -4,0 o -2,-6 2,-6 2.4,0 u
 
 async function load() {
   all.value = await got(api.GET('/api/own-knots'))
-  for (const k of all.value) proofs.value[k.id] ??= await got(api.GET('/api/own-knots/{id}/proof', { params: { path: { id: k.id } } }))
+  // A path may be too tangled to prove: that is said beside it, and hurts nothing else.
+  for (const k of all.value) {
+    try {
+      proofs.value[k.id] ??= await got(api.GET('/api/own-knots/{id}/proof', { params: { path: { id: k.id } } }))
+    } catch (e) {
+      if (unanswered(e)) throw e
+      unproved.value[k.id] = said(e)
+    }
+  }
 }
 async function attempt(run: () => Promise<unknown>) {
   trouble.value = ''
@@ -21,18 +31,22 @@ async function attempt(run: () => Promise<unknown>) {
     await run()
     await load()
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
+    trouble.value = said(e)
   }
 }
-onMounted(() => attempt(async () => undefined))
+const begin = () => attempt(async () => undefined)
+onMounted(begin)
+onBeforeUnmount(whenBack(() => (trouble.value ? begin() : undefined)))
 const keep = () =>
   attempt(async () => {
     await got(api.POST('/api/own-knots', { body: fresh.value }))
     fresh.value = { name: '', path: '' }
   })
 async function remove(k: OwnKnot) {
-  await attempt(() => got(api.DELETE('/api/own-knots/{id}', { params: { path: { id: k.id } } })))
-  gone.value = k
+  await attempt(async () => {
+    await got(api.DELETE('/api/own-knots/{id}', { params: { path: { id: k.id } } }))
+    gone.value = k
+  })
 }
 async function undo() {
   const k = gone.value
@@ -58,6 +72,7 @@ async function undo() {
           <p v-if="proofs[k.id]">
             {{ proofs[k.id]!.is }}. <span class="sub">{{ proofs[k.id]!.crossings }} crossings. {{ proofs[k.id]!.leaves }}</span>
           </p>
+          <p v-else-if="unproved[k.id]"><b class="v no">Not proved</b> {{ unproved[k.id] }}</p>
           <details>
             <summary>Its path</summary>
             <pre>{{ k.path }}</pre>

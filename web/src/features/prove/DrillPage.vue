@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // Spot the mistake: a drawing, right or wrong. What is it, and where did it go wrong?
-import { computed, onMounted, ref } from 'vue'
-import { Trouble, api, got, type DrillMark, type DrillQuestion, type Family, type KnotScore } from '../../api/client'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { whenBack } from '../../api/away'
+import { api, got, words as said, type DrillMark, type DrillQuestion, type Family, type KnotScore } from '../../api/client'
 import { useKeys } from '../../app/keys'
+import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import ProveTabs from './ProveTabs.vue'
 
@@ -48,7 +50,7 @@ async function attempt(run: () => Promise<void>) {
   try {
     await run()
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
+    trouble.value = said(e)
   }
 }
 const ask = () =>
@@ -77,16 +79,21 @@ const bringBack = () =>
     score.value = await got(api.POST('/api/drills/restore'))
     cleared.value = false
   })
-onMounted(() =>
+const begin = () =>
   attempt(async () => {
     score.value = await got(api.GET('/api/drills'))
     await ask()
-  }),
-)
+  })
+onMounted(begin)
+onBeforeUnmount(whenBack(() => (question.value ? undefined : begin())))
 const ready = computed(() => name.value !== undefined && spot.value !== undefined)
 useKeys([
-  { key: 'Enter', says: 'Mark the answer, or the next drawing', run: () => (mark.value ? void ask() : ready.value && void answer()) },
-  { key: 'n', says: 'Another drawing', run: () => void ask() },
+  {
+    key: 'Enter',
+    says: 'Mark the answer, or the next drawing',
+    run: () => byItself(mark.value ? ask() : ready.value ? answer() : undefined),
+  },
+  { key: 'n', says: 'Another drawing', run: () => byItself(ask()) },
 ])
 </script>
 

@@ -2,7 +2,8 @@
 // What have I tied? Said crossing by crossing along the rope, or as a planar-diagram code.
 import { computed, ref, watch } from 'vue'
 import IconUndo from '~icons/lucide/undo-2'
-import { Trouble, api, got, type Found } from '../../api/client'
+import { api, got, words as said, type Found } from '../../api/client'
+import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import ProveTabs from './ProveTabs.vue'
 
@@ -37,13 +38,13 @@ async function name() {
   try {
     found.value = await got(api.POST('/api/identify', { body }))
   } catch (e) {
-    trouble.value = e instanceof Trouble ? e.message : String(e)
+    trouble.value = said(e)
   }
 }
 watch([words, way], () => {
   found.value = undefined
   trouble.value = ''
-  if (way.value === 'walk' && whole.value) void name()
+  if (way.value === 'walk' && whole.value) byItself(name())
 })
 </script>
 

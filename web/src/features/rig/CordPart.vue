@@ -1,14 +1,13 @@
 <script setup lang="ts">
 // A cord as it lies in the hand: its kind, its thickness, wet or dry, sound or worn.
-import { onMounted, ref } from 'vue'
-import { api, got, type CatalogueWords, type Schemas } from '../../api/client'
+import { useCatalogue } from '../../api/catalogue'
+import type { Schemas } from '../../api/client'
 import NumberPart from './NumberPart.vue'
 
 type Cord = Schemas['CordDraft']
 const props = defineProps<{ cord: Cord; at: string; label: string }>()
 const emit = defineEmits<{ take: [cord: Cord] }>()
-const cords = ref<CatalogueWords['cords']>([])
-onMounted(async () => (cords.value = (await got(api.GET('/api/catalogue'))).cords))
+const catalogue = useCatalogue()
 const value = (e: Event) => (e.target as HTMLInputElement).value
 /** Another cord is as thick as its kind is. */
 const kind = (id: string) => emit('take', { ...props.cord, kind: id, diameter_mm: null })
@@ -17,7 +16,7 @@ const kind = (id: string) => emit('take', { ...props.cord, kind: id, diameter_mm
 <template>
   <span class="cord-part">
     <select class="part" :value="cord.kind" :aria-label="label" @change="kind(value($event))">
-      <option v-for="c in cords" :key="c.id" :value="c.id">{{ c.name }}</option>
+      <option v-for="c in catalogue.lists.cords" :key="c.id" :value="c.id">{{ c.name }}</option>
     </select>
     <NumberPart :at="`${at}/diameter_mm`" />
     <select

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
+import { byItself } from '../../app/told'
 import { useRig } from './rig'
 
 type Joint = Schemas['RigJoint']
@@ -14,7 +15,7 @@ const on = (j: Joint) =>
   j.situation.shape ? { shape: j.situation.shape, surface: j.situation.surface ?? '', sized: false, size_mm: 0, cord_mm: 4 } : undefined
 function take(joint: string, knot: string) {
   const rest = Object.fromEntries(Object.entries(taken.value).filter(([j]) => j !== joint))
-  void rig.say({ knots: knot ? { ...rest, [joint]: knot } : rest })
+  byItself(rig.say({ knots: knot ? { ...rest, [joint]: knot } : rest }))
 }
 </script>
 

@@ -1,13 +1,17 @@
 <script setup lang="ts">
 // On site: one step large, its knot drawn, its figures, one button to tick it and go on.
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconBack from '~icons/lucide/arrow-left'
 import IconDone from '~icons/lucide/check'
+import { useAsked } from '../../api/asked'
 import { useHabits } from '../../app/habits'
 import { useKeys } from '../../app/keys'
+import { byItself } from '../../app/told'
+import TwoVersions from '../../app/TwoVersions.vue'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import { useSituation } from '../choose/situation'
+import { PARTS } from './kinds'
 import { useRig } from './rig'
 import '../../styles/onsite.css'
 
@@ -16,7 +20,6 @@ const router = useRouter()
 const habits = useHabits()
 const rig = useRig()
 const situation = useSituation()
-const missing = ref('')
 const striking = ref(false)
 const list = computed(() => (striking.value ? rig.plan?.strike : rig.plan?.order) ?? [])
 const done = computed(() => list.value.filter((s) => rig.ticked.includes(s.id)).length)
@@ -32,25 +35,17 @@ const plan = computed(() => route.path.replace(/\/site\/?$/, ''))
 const ahead = computed(() => list.value.slice(done.value, done.value + 5).map((_, i) => done.value + i + 1))
 
 async function open() {
-  missing.value = ''
-  try {
-    const job = route.params.job ? Number(route.params.job) : undefined
-    rig.drawnAt(Math.min(window.innerWidth, 860))
-    await Promise.all([rig.open(String(route.params.kind ?? 'shelter'), job), job === undefined ? undefined : situation.atJob(job)])
-  } catch (e) {
-    missing.value = (e as Error).message
-  }
+  const job = route.params.job ? Number(route.params.job) : undefined
+  rig.drawnAt(Math.min(window.innerWidth, 860))
+  await Promise.all([rig.open(String(route.params.kind ?? 'shelter'), job), job === undefined ? undefined : situation.atJob(job)])
 }
-onMounted(open)
-watch(
-  () => habits.changes,
-  () => void rig.judge(),
-)
+const { trouble: missing } = useAsked(open)
+watch(() => habits.changes, rig.judge)
 
 const tick = () => step.value && rig.tick(step.value.id)
 const takeBack = () => done.value > 0 && rig.tick(list.value[done.value - 1]!.id)
-const all = () => void router.push(plan.value)
-const wrong = () => joint.value && void router.push(`/knots/${joint.value.knot}/wrong`)
+const all = () => byItself(router.push(plan.value))
+const wrong = () => joint.value && byItself(router.push(`/knots/${joint.value.knot}/wrong`))
 useKeys([
   { key: ' ', says: 'Done, on to the next step', run: tick },
   { key: 'Enter', says: 'Done, on to the next step', run: tick },
@@ -71,6 +66,7 @@ useKeys([
       <h1>{{ striking ? 'Strike' : (situation.job?.name ?? rig.start?.name) }}</h1>
       <RouterLink class="onsite-all" :to="plan">All {{ list.length }}</RouterLink>
     </div>
+    <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="PARTS" @stands="rig.stands" />
     <p class="onsite-line" aria-hidden="true">
       <i class="onsite-laid" :style="{ flexGrow: done }" /><b v-for="n in ahead" :key="n">{{ n }}</b>
     </p>

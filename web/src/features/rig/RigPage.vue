@@ -1,21 +1,24 @@
 <script setup lang="ts">
 // Rig: from the site to the last peg, of whatever kind. Said, drawn to scale, then its knots, its cord, its order.
 import { useMediaQuery, useResizeObserver } from '@vueuse/core'
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import IconSite from '~icons/lucide/footprints'
 import IconPrint from '~icons/lucide/printer'
 import IconRedo from '~icons/lucide/redo-2'
 import IconUndo from '~icons/lucide/undo-2'
+import { useAsked } from '../../api/asked'
 import { useHabits } from '../../app/habits'
 import { useKeys } from '../../app/keys'
+import { byItself } from '../../app/told'
+import TwoVersions from '../../app/TwoVersions.vue'
 import { useSituation } from '../choose/situation'
 import CutList from './CutList.vue'
 import JointList from './JointList.vue'
 import KeepWith from './KeepWith.vue'
 import PartBars from './PartBars.vue'
 import StepList from './StepList.vue'
-import { kindOf } from './kinds'
+import { PARTS, kindOf } from './kinds'
 import { useRig } from './rig'
 import '../../styles/rig.css'
 
@@ -23,9 +26,10 @@ const route = useRoute()
 const habits = useHabits()
 const rig = useRig()
 const situation = useSituation()
-const missing = ref('')
 const frame = ref<HTMLElement>()
 const plan = computed(() => rig.plan)
+/** What changed, for those who do not see it. */
+const heard = computed(() => (rig.view?.impossible ? `Does not go: ${rig.view.impossible}` : (plan.value?.said ?? '')))
 const kind = computed(() => kindOf(rig.kind))
 /** On a narrow screen the sentence is folded once it was said. */
 const saying = ref(false)
@@ -36,25 +40,17 @@ const others = computed(() =>
 )
 
 async function open() {
-  missing.value = ''
-  try {
-    const job = route.params.job ? Number(route.params.job) : undefined
-    await Promise.all([rig.open(String(route.params.kind ?? 'shelter'), job), job === undefined ? undefined : situation.atJob(job)])
-  } catch (e) {
-    missing.value = (e as Error).message
-  }
+  const job = route.params.job ? Number(route.params.job) : undefined
+  await Promise.all([rig.open(String(route.params.kind ?? 'shelter'), job), job === undefined ? undefined : situation.atJob(job)])
 }
-onMounted(open)
-watch(() => route.path, open)
-watch(
-  () => habits.changes,
-  () => void rig.judge(),
-)
+const { trouble: missing, again } = useAsked(open)
+watch(() => route.path, again)
+watch(() => habits.changes, rig.judge)
 useResizeObserver(frame, ([e]) => e && rig.drawnAt(e.contentRect.width))
 
 useKeys([
-  { key: 'z', says: 'Undo the last change to the rig', run: () => void rig.undo() },
-  { key: 'y', says: 'Do it again', run: () => void rig.redo() },
+  { key: 'z', says: 'Undo the last change to the rig', run: () => byItself(rig.undo()) },
+  { key: 'y', says: 'Do it again', run: () => byItself(rig.redo()) },
 ])
 
 /** Where on a drawing the pointer is, in the drawing's own pixels. */
@@ -73,7 +69,7 @@ function grab(e: PointerEvent) {
 function letGo(e: PointerEvent, drawing: string) {
   const [from, to] = [held, place(e)]
   held = undefined
-  if (from && to && Math.hypot(from[0] - to[0], from[1] - to[1]) > 3) void rig.drag(drawing, from, to)
+  if (from && to && Math.hypot(from[0] - to[0], from[1] - to[1]) > 3) byItself(rig.drag(drawing, from, to))
 }
 </script>
 
@@ -84,7 +80,8 @@ function letGo(e: PointerEvent, drawing: string) {
   </section>
   <div v-else-if="rig.draft && rig.start && rig.view" class="rig">
     <div class="speech">
-      <h1 class="visually-hidden">{{ rig.start.name }}</h1>
+      <h1 class="visually-hidden">{{ rig.job === undefined ? rig.start.name : `${rig.start.name}, ${situation.job?.name ?? ''}` }}</h1>
+      <p class="visually-hidden" role="status">{{ heard }}</p>
       <p v-if="wide || saying || !plan" class="sentence line-say rig-say"><component :is="kind.sentence" /></p>
       <p v-else class="sentence rig-said">{{ plan.said }} <BButton class="btn-tab" @click="saying = true">Change it</BButton></p>
       <p class="rig-tools">
@@ -96,11 +93,7 @@ function letGo(e: PointerEvent, drawing: string) {
         <RouterLink class="btn btn-tab" :to="others.to">{{ others.says }}</RouterLink>
       </p>
     </div>
-    <p v-if="rig.newer" class="trouble" role="alert">
-      Another window changed this rig first; what you changed here is not kept yet.
-      <BButton class="btn-tab" @click="rig.settle(true)">Go on from theirs</BButton>
-      <BButton class="btn-tab" @click="rig.settle(false)">Keep mine</BButton>
-    </p>
+    <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="PARTS" @stands="rig.stands" />
     <p v-if="rig.trouble" class="trouble" role="alert">{{ rig.trouble }}</p>
     <div class="rig-cols">
       <div ref="frame" class="rig-draw cloth rope">

@@ -2,7 +2,10 @@
 import { useLocalStorage, useManualRefHistory } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
-import { Trouble, api, got, type Schemas } from '../../api/client'
+import { whenBack } from '../../api/away'
+import { Trouble, api, got, unanswered, words as said, type Schemas } from '../../api/client'
+import { byItself } from '../../app/told'
+import { useOutbox, type Versioned } from '../../app/outbox'
 
 export type Draft = Record<string, unknown>
 export type RigView = Schemas['RigView']
@@ -13,7 +16,7 @@ interface Kept {
   ticked?: string[]
 }
 
-const words = (e: unknown) => (e instanceof Trouble ? [e.message, ...e.faults.map((f) => f.says)].join(' ') : String(e))
+const words = (e: unknown) => (e instanceof Trouble && e.faults.length ? e.faults.map((f) => f.says).join(' ') : said(e))
 
 export const useRig = defineStore('rig', () => {
   const start = ref<Schemas['RigStart']>()
@@ -22,17 +25,18 @@ export const useRig = defineStore('rig', () => {
   const view = ref<RigView>()
   const ticked = ref<string[]>([])
   const trouble = ref('')
-  /** What another window made of it meanwhile. */
-  const newer = ref<Schemas['KeptRig']>()
   /** The job it is kept with. */
   const job = ref<number>()
   /** Rigs that belong to no job, by kind, on this device. */
   const own = useLocalStorage<Record<string, Kept>>('umbet.rigs', {})
-  let version = 0
+  const outbox = useOutbox()
+  /** As it was last known to be kept. */
+  let kept: Versioned = {}
+  let noAnswer = false
+  /** Numbers typed and things dragged while the server was away: done when it is back. */
+  let later: (() => Promise<void>)[] = []
   let width = 868
   let asked = 0
-  /** Writes go one after another, each with the version the last one made. */
-  let writing = Promise.resolve()
 
   const kind = computed(() => start.value?.kind ?? '')
   const plan = computed(() => view.value?.plan ?? undefined)
@@ -40,13 +44,12 @@ export const useRig = defineStore('rig', () => {
 
   async function open(of: string, jobId: number | undefined) {
     trouble.value = ''
-    newer.value = undefined
+    later = []
     start.value = await got(api.GET('/api/rigs/{kind}', { params: { path: { kind: of } } }))
     job.value = jobId
-    version = 0
-    const kept = jobId === undefined ? (own.value[of] ?? {}) : await ofJob(jobId)
-    draft.value = kept.draft ?? (start.value.draft as Draft)
-    ticked.value = kept.ticked ?? []
+    const now = jobId === undefined ? (own.value[of] ?? {}) : await ofJob(jobId)
+    draft.value = now.draft ?? (start.value.draft as Draft)
+    ticked.value = now.ticked ?? []
     past.commit()
     past.clear()
     await judge()
@@ -54,13 +57,13 @@ export const useRig = defineStore('rig', () => {
 
   async function ofJob(id: number): Promise<Kept> {
     try {
-      const kept = await got(api.GET('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } } }))
-      version = kept.version ?? 0
-      return kept as Kept
+      kept = (await got(api.GET('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } } }))) as Versioned
     } catch (e) {
-      if (e instanceof Trouble && e.status === 404) return {}
-      throw e
+      if (!(e instanceof Trouble && e.status === 404)) throw e
+      kept = { version: 0 }
     }
+    // What this browser still has to send comes before what was kept.
+    return { ...kept, ...outbox.at(pathOf(id))?.body } as Kept
   }
 
   async function judge() {
@@ -71,15 +74,25 @@ export const useRig = defineStore('rig', () => {
       if (mine !== asked) return
       view.value = answer
       trouble.value = ''
+      noAnswer = false
     } catch (e) {
-      if (mine === asked) trouble.value = words(e)
+      if (mine !== asked) return
+      trouble.value = words(e)
+      noAnswer = unanswered(e)
     }
   }
+
+  whenBack(async () => {
+    const [todo, again] = [later, noAnswer]
+    later = []
+    for (const task of todo) await task()
+    if (again) await judge()
+  })
 
   async function put(next: Draft) {
     draft.value = next
     await judge()
-    if (!trouble.value) keep()
+    if (!trouble.value || noAnswer) byItself(keep())
   }
 
   async function say(change: Draft) {
@@ -94,6 +107,7 @@ export const useRig = defineStore('rig', () => {
       await say((await got(api.POST('/api/rigs/{kind}/typed', { params: path(), body }))).draft as Draft)
     } catch (e) {
       trouble.value = words(e)
+      if (unanswered(e)) later.push(() => type(at, text))
     }
   }
 
@@ -104,6 +118,7 @@ export const useRig = defineStore('rig', () => {
       await say((await got(api.POST('/api/rigs/{kind}/moved', { params: path(), body }))).draft as Draft)
     } catch (e) {
       if (!(e instanceof Trouble && e.status === 422)) trouble.value = words(e)
+      if (unanswered(e)) later.push(() => drag(on, from, to))
     }
   }
 
@@ -130,44 +145,37 @@ export const useRig = defineStore('rig', () => {
   function tick(id: string) {
     if (!canTick(id)) return
     ticked.value = ticked.value.includes(id) ? ticked.value.filter((t) => t !== id) : [...ticked.value, id]
-    keep()
+    byItself(keep())
   }
 
+  const pathOf = (id: number) => `/api/jobs/${id}/rigs/${kind.value}`
+  /** Where it is kept, with a job. */
+  const keptAt = computed(() => (job.value === undefined ? '' : pathOf(job.value)))
+
   /** Kept by itself: with the job where there is one, else in this browser. */
-  function keep() {
-    const body = { draft: draft.value as never, ticked: ticked.value }
+  async function keep() {
+    const body = { draft: draft.value, ticked: ticked.value }
     const id = job.value
     if (id === undefined) {
       own.value = { ...own.value, [kind.value]: body }
       return
     }
-    writing = writing.then(async () => {
-      if (newer.value) return
-      try {
-        const kept = await got(
-          api.PUT('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } }, body: { ...body, version } }),
-        )
-        version = kept.version ?? 0
-      } catch (e) {
-        if (e instanceof Trouble && e.status === 409)
-          newer.value = await got(api.GET('/api/jobs/{id}/rigs/{kind}', { params: { path: { id, kind: kind.value } } }))
-        else trouble.value = words(e)
-      }
-    })
+    try {
+      const base = kept
+      const now = await outbox.put<Versioned>(pathOf(id), { ...body, version: base.version }, base)
+      if (now) kept = now
+    } catch (e) {
+      trouble.value = words(e)
+    }
   }
 
-  /** Goes on from what the other window kept, or keeps this in its place. */
-  async function settle(theirs: boolean) {
-    const other = newer.value
-    if (!other) return
-    newer.value = undefined
-    version = other.version ?? 0
-    if (theirs) {
-      ticked.value = other.ticked ?? []
-      draft.value = other.draft as Draft
-      past.commit()
-      await judge()
-    } else keep()
+  /** Of two windows' rigs, the one that is to stand. */
+  async function stands(now: Versioned) {
+    kept = now
+    ticked.value = (now.ticked as string[] | undefined) ?? []
+    draft.value = now.draft as Draft
+    past.commit()
+    await judge()
   }
 
   /** The pocket sheet, as a file of this device. */
@@ -189,7 +197,7 @@ export const useRig = defineStore('rig', () => {
     const next = Math.min(Math.max(Math.round(w), 640), 2000)
     if (next === width) return
     width = next
-    void judge()
+    byItself(judge())
   }
 
   const field = (at: string) => view.value?.fields.find((f) => f.at === at)
@@ -202,7 +210,7 @@ export const useRig = defineStore('rig', () => {
     plan,
     ticked,
     trouble,
-    newer,
+    keptAt,
     job,
     canUndo: past.canUndo,
     canRedo: past.canRedo,
@@ -215,7 +223,7 @@ export const useRig = defineStore('rig', () => {
     redo,
     canTick,
     tick,
-    settle,
+    stands,
     sheet,
     drawnAt,
     field,

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // What stands on the site, typed; those taken are marked.
-import { computed, onMounted, ref } from 'vue'
-import { Trouble, api, got, type CatalogueWords, type Schemas } from '../../../api/client'
+import { computed, ref } from 'vue'
+import { useCatalogue } from '../../../api/catalogue'
+import { api, got, words, type Schemas } from '../../../api/client'
 import NumberPart from '../NumberPart.vue'
+import { byItself } from '../../../app/told'
 import { useRig } from '../rig'
 
 type Anchor = Schemas['AnchorDraft']
@@ -13,8 +15,9 @@ const kinds = computed(() => (rig.start?.stock as unknown as Schemas['ShelterSto
 const value = (e: Event) => (e.target as HTMLInputElement).value
 /** What a thing of another kind is as thick as: a trunk, a post, a pole, a ring's metal. */
 const usual: Record<Anchor['kind'], number> = { tree: 250, post: 120, peg: 40, vehicle: 14 }
-const put = (i: number, part: Partial<Anchor>) => void rig.say({ anchors: anchors.value.map((a, n) => (n === i ? { ...a, ...part } : a)) })
-const drop = (i: number) => void rig.say({ anchors: anchors.value.filter((_, n) => n !== i), between: null })
+const put = (i: number, part: Partial<Anchor>) =>
+  byItself(rig.say({ anchors: anchors.value.map((a, n) => (n === i ? { ...a, ...part } : a)) }))
+const drop = (i: number) => byItself(rig.say({ anchors: anchors.value.filter((_, n) => n !== i), between: null }))
 const fresh = (name: string, at_m: number[]): Anchor => ({
   name,
   kind: 'tree',
@@ -27,10 +30,11 @@ const fresh = (name: string, at_m: number[]): Anchor => ({
 })
 function add() {
   const last = anchors.value.at(-1)
-  void rig.say({ anchors: [...anchors.value, fresh(`tree ${anchors.value.length + 1}`, [(last?.at_m[0] ?? 0) + 2, last?.at_m[1] ?? 0])] })
+  byItself(
+    rig.say({ anchors: [...anchors.value, fresh(`tree ${anchors.value.length + 1}`, [(last?.at_m[0] ?? 0) + 2, last?.at_m[1] ?? 0])] }),
+  )
 }
-const surfaces = ref<CatalogueWords['surfaces']>([])
-onMounted(async () => (surfaces.value = (await got(api.GET('/api/catalogue'))).surfaces))
+const catalogue = useCatalogue()
 const trouble = ref('')
 type Waypoint = Schemas['Waypoint']
 const MOST = 12
@@ -43,14 +47,14 @@ async function waypoints(take: number[]) {
   try {
     return await got(api.POST('/api/gpx', { body: { gpx: file, take } }))
   } catch (err) {
-    trouble.value = err instanceof Trouble ? err.message : String(err)
+    trouble.value = words(err)
     return undefined
   }
 }
 /** Waypoints take the place of the anchors; thickness and height are the reader's to say. */
 function standThere(read: Waypoint[]) {
   listed.value = []
-  void rig.say({ anchors: read.map((w) => fresh(w.name, w.at_m)), between: null })
+  byItself(rig.say({ anchors: read.map((w) => fresh(w.name, w.at_m)), between: null }))
 }
 async function readFile(e: Event) {
   const picked = (e.target as HTMLInputElement).files?.[0]
@@ -134,7 +138,7 @@ async function takeChosen() {
                   :value="a.surface"
                   :aria-label="`Surface of ${a.name}`"
                   @change="put(i, { surface: value($event) })">
-                  <option v-for="s in surfaces" :key="s.id" :value="s.id">{{ s.name }}</option>
+                  <option v-for="s in catalogue.lists.surfaces" :key="s.id" :value="s.id">{{ s.name }}</option>
                 </select>
               </td>
             </tr>

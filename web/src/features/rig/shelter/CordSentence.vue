@@ -5,6 +5,7 @@ import type { Schemas } from '../../../api/client'
 import ChoicePart from '../ChoicePart.vue'
 import CordPart from '../CordPart.vue'
 import NumberPart from '../NumberPart.vue'
+import { byItself } from '../../../app/told'
 import { useRig } from '../rig'
 
 type Shelter = Schemas['ShelterDraft']
@@ -18,7 +19,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
 function mend(m: Schemas['Remedy']) {
   const now = shelter.value.guy_cord
   const guy_cord = m.cord === now.kind ? now : { ...now, kind: m.cord, diameter_mm: null, worn: false }
-  void rig.say({ knots: { ...shelter.value.knots, 'guy-peg': m.hitch }, guy_cord })
+  byItself(rig.say({ knots: { ...shelter.value.knots, 'guy-peg': m.hitch }, guy_cord }))
 }
 </script>
 

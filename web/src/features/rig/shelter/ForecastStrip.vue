@@ -1,23 +1,26 @@
 <script setup lang="ts">
 // The next three days: pressing a spell takes its gusts into the plan.
-import { computed, onMounted, ref } from 'vue'
+import { computed } from 'vue'
+import { useAsked } from '../../../api/asked'
 import { api, got, type Schemas } from '../../../api/client'
+import { byItself } from '../../../app/told'
+import NotCome from '../../../ui/NotCome.vue'
 import { useRig } from '../rig'
 
 const rig = useRig()
 const shelter = computed(() => rig.draft as unknown as Schemas['ShelterDraft'])
 const stock = computed(() => rig.start?.stock as unknown as Schemas['ShelterStock'])
-const forecast = ref<Schemas['Forecast']>()
-onMounted(async () => (forecast.value = await got(api.GET('/api/forecast'))))
+const { answer: forecast, trouble, again } = useAsked(() => got(api.GET('/api/forecast')))
 const most = computed(() => Math.max(20, ...(forecast.value?.spells.map((s) => s.gust_ms) ?? [])))
 const when = (s: Schemas['Spell']) => new Date(s.from).toLocaleString('en-GB', { weekday: 'short', hour: '2-digit', minute: '2-digit' })
 const point = (s: Schemas['Spell']) => stock.value.winds.find((w) => w.id === String(s.from_deg))?.name ?? `from ${s.from_deg}°`
 const taken = (s: Schemas['Spell']) => shelter.value.gust_ms === s.gust_ms && shelter.value.beaufort === s.beaufort
 const says = (s: Schemas['Spell']) => `${when(s)}: Beaufort ${s.beaufort} ${point(s)}, gusts ${s.gust_ms} m/s, rain ${s.rain_mm} mm`
-const take = (s: Schemas['Spell']) => void rig.say({ beaufort: s.beaufort, gust_ms: s.gust_ms, wind_from_deg: s.from_deg })
+const take = (s: Schemas['Spell']) => byItself(rig.say({ beaufort: s.beaufort, gust_ms: s.gust_ms, wind_from_deg: s.from_deg }))
 </script>
 
 <template>
+  <NotCome what="The forecast" :trouble="trouble" @again="again" />
   <section v-if="forecast" class="forecast" aria-label="Forecast">
     <h2>
       Forecast <small>{{ forecast.simulated ? 'simulated, to plan by in a class' : forecast.by }}</small>

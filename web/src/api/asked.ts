@@ -1,0 +1,20 @@
+// What a part of a page is made of, asked of the server: with words where it does not come, and asked again when it can.
+import { onBeforeUnmount, onMounted, ref, shallowRef } from 'vue'
+import { whenBack } from './away'
+import { words } from './client'
+
+export function useAsked<T>(ask: () => Promise<T>) {
+  const answer = shallowRef<T>()
+  const trouble = ref('')
+  async function again() {
+    try {
+      answer.value = await ask()
+      trouble.value = ''
+    } catch (e) {
+      trouble.value = words(e)
+    }
+  }
+  onMounted(again)
+  onBeforeUnmount(whenBack(() => (trouble.value ? again() : undefined)))
+  return { answer, trouble, again }
+}
