@@ -30,6 +30,8 @@ navigator.locks.request(ME, () => new Promise(() => undefined)).catch(() => unde
 export const useOutbox = defineStore('outbox', () => {
   const waiting = useLocalStorage<Record<string, Waiting>>('umbet.waiting', {})
   const sending = new Map<string, Promise<unknown>>()
+  /** What this window's own writes were last answered with. */
+  const answered = new Map<string, Versioned>()
   const own = computed(() => Object.entries(waiting.value).filter(([k]) => k.startsWith(ME)))
   const count = computed(() => own.value.filter(([, w]) => !w.newer).length)
 
@@ -52,6 +54,9 @@ export const useOutbox = defineStore('outbox', () => {
   /** Keeps `body` where `base` stood. The answer is what stands there now; nothing while it waits for the server or a choice. */
   async function put<T>(path: string, body: Versioned, base: Versioned): Promise<T | undefined> {
     const before = at(path)
+    // What was sent meanwhile by itself is known here before the page knows it.
+    const last = answered.get(path)
+    if (last && Number(last.version) > Number(body.version ?? 0)) [body, base] = [{ ...body, version: last.version }, last]
     // Further changes go with the one that waits already.
     set(path, before ? { ...before, body: { ...body, version: before.body.version } } : { body, base })
     return before?.newer ? undefined : ((await send(path)) as T | undefined)
@@ -81,6 +86,7 @@ export const useOutbox = defineStore('outbox', () => {
   }
 
   function settled(path: string, was: Waiting, answer: Versioned) {
+    answered.set(path, answer)
     const now = at(path)
     const more = now && !same(now.body, was.body)
     set(path, more ? { body: { ...now.body, version: answer.version }, base: answer } : undefined)
