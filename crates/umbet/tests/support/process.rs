@@ -13,8 +13,13 @@ pub struct Process {
 impl Process {
     /// Serves this data file on a free port.
     pub fn serve(data: &Path, more: &[&str]) -> Self {
+        Self::serve_at("127.0.0.1:0", data, more)
+    }
+
+    /// Serves it here.
+    pub fn serve_at(listen: &str, data: &Path, more: &[&str]) -> Self {
         let mut child = Command::new(env!("CARGO_BIN_EXE_umbet"))
-            .args(["serve", "--listen", "127.0.0.1:0", "--data"])
+            .args(["serve", "--listen", listen, "--data"])
             .arg(data)
             .args(more)
             .stdout(Stdio::piped())
