@@ -45,6 +45,7 @@ async fn by_keyboard_alone_from_a_situation_to_a_rig() {
     tab_to(&b, "Take this one").await;
     b.keys(Key::Enter).await;
     b.see("#take-name").await;
+    b.see_words("#take-job option:checked", "Fennick").await;
     tab_to(&b, "Where in the job").await;
     b.driver.action_chain().send_keys("Mooring, by keys").perform().await.expect("typed");
     b.keys(Key::Enter).await;
