@@ -4,5576 +4,5542 @@
  */
 
 export interface paths {
-  '/api/backup': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The whole data file as it is at this moment. */
-    get: operations['backup']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/catalogue': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Cords, surfaces, shapes, schools and sources. */
-    get: operations['catalogue']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/choose': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Judges every knot for a situation. */
-    post: operations['choose']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/choose/options': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** What a part can be changed to, each with the knot it would put first. */
-    post: operations['options']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/choose/typed': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Puts a typed number into a situation. */
-    post: operations['typed']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/cords': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All hanks. */
-    get: operations['list_cords']
-    put?: never
-    /** Adds a hank. */
-    post: operations['add_cord']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/cords/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Changes a hank. */
-    put: operations['put_cord']
-    post?: never
-    /** Takes a hank out of the kit. */
-    delete: operations['delete_cord']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/cords/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Brings a hank back. */
-    post: operations['restore_cord']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/drills': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The score so far, knot by knot. */
-    get: operations['drill_score']
-    put?: never
-    post?: never
-    /** Begins the score anew. */
-    delete: operations['clear_drill_score']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/drills/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Brings back the score that was begun anew last. */
-    post: operations['restore_drill_score']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/drills/{seed}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The question of a seed. */
-    get: operations['drill']
-    put?: never
-    /** Marks an answer and keeps it in the score. */
-    post: operations['answer_drill']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/drills/{seed}/figure.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Its drawing, which does not say what it is. */
-    get: operations['drill_figure']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/forecast': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Wind and rain over the next days. */
-    get: operations['forecast']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/gpx': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /**
-     * Waypoints of a GPX file as places on the site.
-     * @description Tracks and routes are skipped. The body may have 16 MB.
-     */
-    post: operations['read_gpx']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/identify': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Names a tie. */
-    post: operations['identify']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All jobs. */
-    get: operations['list_jobs']
-    put?: never
-    /** Adds a job. */
-    post: operations['add_job']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One job, its joints judged afresh. */
-    get: operations['get_job']
-    /** Changes a job. */
-    put: operations['put_job']
-    post?: never
-    /** Puts a job away. */
-    delete: operations['delete_job']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/joints': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Adds a joint at the end of a job. */
-    post: operations['add_joint']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Brings a job back. */
-    post: operations['restore_job']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/jobs/{id}/rigs/{kind}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The rig of this kind planned for a job. */
-    get: operations['kept_rig']
-    /** Keeps a rig with a job. */
-    put: operations['keep_rig']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/joints/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Changes a joint. */
-    put: operations['put_joint']
-    post?: never
-    /** Puts a joint away. */
-    delete: operations['delete_joint']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/joints/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Brings a joint back. */
-    post: operations['restore_joint']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Every knot. */
-    get: operations['list_knots']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** One knot's words. */
-    get: operations['get_knot']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/code.txt': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The planar-diagram code of the knot, its ends joined in front, with its poles as further curves. */
-    get: operations['knot_code']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/cord': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Cord a knot takes on an object, an estimate to about a fifth. */
-    get: operations['cord_taken']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/figure.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A knot's drawing: any move, either hand, either side, on any object, right or with a mistake. */
-    get: operations['figure']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/missteps': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What one wrong action makes of a knot, worked out from its path. */
-    get: operations['missteps']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/model': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** A knot in space, to be turned. */
-    get: operations['model']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/model.obj': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The knot as a tube: Wavefront OBJ. */
-    get: operations['knot_obj']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/notation.txt': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The knot's path in the notation. */
-    get: operations['knot_notation']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/knots/{id}/sheet.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Every move on one sheet, with its sentence. */
-    get: operations['knot_sheet']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-knots': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** All own knots. */
-    get: operations['list_own_knots']
-    put?: never
-    /** Adds an own knot. */
-    post: operations['add_own_knot']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-knots/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    /** Changes an own knot. */
-    put: operations['put_own_knot']
-    post?: never
-    /** Takes an own knot away. */
-    delete: operations['delete_own_knot']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-knots/{id}/figure.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** An own knot's drawing. */
-    get: operations['own_figure']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-knots/{id}/proof': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /**
-     * What an own knot proves to be.
-     * @description Worked out anew each time, within a second. A path of more than 40 crossings, or whose crossings lie very tangled, is refused.
-     */
-    get: operations['prove_own_knot']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-knots/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** Brings an own knot back. */
-    post: operations['restore_own_knot']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rigs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** Kinds of rig there are. */
-    get: operations['rig_kinds']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rigs/{kind}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** What a rig of this kind is begun from. */
-    get: operations['begin_rig']
-    put?: never
-    /** Works out a rig and draws it. */
-    post: operations['plan_rig']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rigs/{kind}/moved': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The draft with something dragged on a drawing. */
-    post: operations['move_thing']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rigs/{kind}/sheet.pdf': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The sheet, as PDF. */
-    post: operations['rig_sheet']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rigs/{kind}/typed': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    /** The draft with one number typed, in the reader's unit. */
-    post: operations['type_number']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    /** The habits kept. */
-    get: operations['get_settings']
-    /** Keeps changed habits. */
-    put: operations['put_settings']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/backup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole data file as it is at this moment. */
+        get: operations["backup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalogue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cords, surfaces, shapes, schools and sources. */
+        get: operations["catalogue"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Judges every knot for a situation. */
+        post: operations["choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a part can be changed to, each with the knot it would put first. */
+        post: operations["options"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/choose/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a typed number into a situation. */
+        post: operations["typed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All hanks. */
+        get: operations["list_cords"];
+        put?: never;
+        /** Adds a hank. */
+        post: operations["add_cord"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cords/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes a hank. */
+        put: operations["put_cord"];
+        post?: never;
+        /** Takes a hank out of the kit. */
+        delete: operations["delete_cord"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cords/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a hank back. */
+        post: operations["restore_cord"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The score so far, knot by knot. */
+        get: operations["drill_score"];
+        put?: never;
+        post?: never;
+        /** Begins the score anew. */
+        delete: operations["clear_drill_score"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings back the score that was begun anew last. */
+        post: operations["restore_drill_score"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{seed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The question of a seed. */
+        get: operations["drill"];
+        put?: never;
+        /** Marks an answer and keeps it in the score. */
+        post: operations["answer_drill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/{seed}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Its drawing, which does not say what it is. */
+        get: operations["drill_figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Wind and rain over the next days. */
+        get: operations["forecast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Waypoints of a GPX file as places on the site.
+         * @description Tracks and routes are skipped. The body may have 16 MB.
+         */
+        post: operations["read_gpx"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/identify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Names a tie. */
+        post: operations["identify"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All jobs. */
+        get: operations["list_jobs"];
+        put?: never;
+        /** Adds a job. */
+        post: operations["add_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One job, its joints judged afresh. */
+        get: operations["get_job"];
+        /** Changes a job. */
+        put: operations["put_job"];
+        post?: never;
+        /** Puts a job away. */
+        delete: operations["delete_job"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/joints": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds a joint at the end of a job. */
+        post: operations["add_joint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a job back. */
+        post: operations["restore_job"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/rigs/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The rig of this kind planned for a job. */
+        get: operations["kept_rig"];
+        /** Keeps a rig with a job. */
+        put: operations["keep_rig"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/joints/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes a joint. */
+        put: operations["put_joint"];
+        post?: never;
+        /** Puts a joint away. */
+        delete: operations["delete_joint"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/joints/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a joint back. */
+        post: operations["restore_joint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every knot. */
+        get: operations["list_knots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One knot's words. */
+        get: operations["get_knot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/code.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The planar-diagram code of the knot, its ends joined in front, with its poles as further curves. */
+        get: operations["knot_code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/cord": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cord a knot takes on an object, an estimate to about a fifth. */
+        get: operations["cord_taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A knot's drawing: any move, either hand, either side, on any object, right or with a mistake. */
+        get: operations["figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/missteps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What one wrong action makes of a knot, worked out from its path. */
+        get: operations["missteps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A knot in space, to be turned. */
+        get: operations["model"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/model.obj": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The knot as a tube: Wavefront OBJ. */
+        get: operations["knot_obj"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/notation.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The knot's path in the notation. */
+        get: operations["knot_notation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/knots/{id}/sheet.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every move on one sheet, with its sentence. */
+        get: operations["knot_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All own knots. */
+        get: operations["list_own_knots"];
+        put?: never;
+        /** Adds an own knot. */
+        post: operations["add_own_knot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes an own knot. */
+        put: operations["put_own_knot"];
+        post?: never;
+        /** Takes an own knot away. */
+        delete: operations["delete_own_knot"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An own knot's drawing. */
+        get: operations["own_figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What an own knot proves to be.
+         * @description Worked out anew each time, within a second. A path of more than 40 crossings, or whose crossings lie very tangled, is refused.
+         */
+        get: operations["prove_own_knot"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-knots/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings an own knot back. */
+        post: operations["restore_own_knot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of rig there are. */
+        get: operations["rig_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a rig of this kind is begun from. */
+        get: operations["begin_rig"];
+        put?: never;
+        /** Works out a rig and draws it. */
+        post: operations["plan_rig"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The draft with something dragged on a drawing. */
+        post: operations["move_thing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The sheet, as PDF. */
+        post: operations["rig_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{kind}/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The draft with one number typed, in the reader's unit. */
+        post: operations["type_number"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The habits kept. */
+        get: operations["get_settings"];
+        /** Keeps changed habits. */
+        put: operations["put_settings"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @description One force on the whole shelter. */
-    Acting: {
-      /** @description Newtons along the ridge, across it, up. */
-      n: number[]
-      /** @description What puts it there. */
-      what: string
-    }
-    /** @description Something a line can be made fast to, as it is said. */
-    AnchorDraft: {
-      /** @description Where its middle stands, metres east and north of any one place. */
-      at_m: number[]
-      /**
-       * Format: double
-       * @description Highest place a line can be tied, metres above the ground at its foot.
-       */
-      high_m: number
-      /** @description What it is. */
-      kind: components['schemas']['AnchorKind']
-      /**
-       * Format: double
-       * @description Lowest place a line can be tied, metres above the ground at its foot.
-       */
-      low_m?: number
-      /** @description What it is called. */
-      name: string
-      /**
-       * Format: double
-       * @description Thickness where the line goes, millimetres; of a vehicle, its ring's metal.
-       */
-      size_mm: number
-      /** @description Sound: a tree alive with nothing dead above, a post that does not give. */
-      sound: boolean
-      /** @description Surface id. */
-      surface: string
-    }
-    /**
-     * @description What a line is made fast to.
-     * @enum {string}
-     */
-    AnchorKind: 'tree' | 'post' | 'vehicle' | 'peg'
-    /** @description The whole answer. */
-    Answer: {
-      /** @description Cautions of the situation itself. */
-      cautions: string[]
-      cord_refused?: components['schemas']['CordRefused'] | null
-      /** @description Why nothing is offered, where nothing may be. */
-      declined?: string | null
-      /** @description Where nothing fits: which wish to give up. */
-      give_up: components['schemas']['GiveUp'][]
-      /** @description All knots, best first; those that do not fit last. */
-      knots: components['schemas']['KnotAnswer'][]
-      teach_first?: components['schemas']['TeachFirst'] | null
-    }
-    /** @description A question about an answer, and what there is to say. */
-    Asked: {
-      /** @description The question. */
-      asks: string
-      /** @description The answer. */
-      says: string
-    }
-    /** @description A pole that bears a line's end, held back to a peg. */
-    Backstay: {
-      /** @description 0 at the near end, 1 at the far one. */
-      end: number
-      /** @description Its peg. */
-      peg: number[]
-      /** @description The pole, foot and top. */
-      pole: number[][]
-      /**
-       * Format: double
-       * @description From the pole's top to the peg.
-       */
-      run_m: number
-    }
-    /** @description An estimate between two ends, never one promised figure. */
-    Band: {
-      /**
-       * Format: double
-       * @description The upper end.
-       */
-      high: number
-      /**
-       * Format: double
-       * @description The lower end.
-       */
-      low: number
-    }
-    /** @description Where the ridge lies among the anchors: the near anchor's face, and the way the ridge runs. */
-    Bearing: {
-      /** @description One metre along the ridge. */
-      along: number[]
-      /** @description Where the near anchor's face is, metres east and north. */
-      from_m: number[]
-    }
-    /** @description The two anchors taken. */
-    Between: {
-      /** @description Their places in the list. */
-      anchors: number[]
-      /** @description Highest places a line can be tied. */
-      high_m: number[]
-      /** @description Lowest places a line can be tied. */
-      low_m: number[]
-      /** @description Why these. */
-      says: string
-      /**
-       * Format: double
-       * @description Clear distance of their faces.
-       */
-      span_m: number
-    }
-    /** @description One person's body used as a tape. */
-    BodyMeasures: {
-      /**
-       * Format: double
-       * @description Finger tip to finger tip, both arms out, metres.
-       */
-      arm_span_m: number
-      /**
-       * Format: double
-       * @description Elbow to finger tip, metres.
-       */
-      forearm_m: number
-      /**
-       * Format: double
-       * @description Four fingers laid side by side, millimetres.
-       */
-      four_fingers_mm: number
-      /**
-       * Format: double
-       * @description Thumb tip to little-finger tip, hand spread, millimetres.
-       */
-      hand_span_mm: number
-    }
-    /** @description Everything a situation can be made of. */
-    CatalogueWords: {
-      /** @description Cords. */
-      cords: components['schemas']['CordKind'][]
-      /** @description Where practitioners differ. */
-      matters: components['schemas']['Matter'][]
-      /** @description Shapes. */
-      shapes: components['schemas']['ShapeKind'][]
-      /** @description Where values come from. */
-      sources: components['schemas']['Source'][]
-      /** @description Surfaces. */
-      surfaces: components['schemas']['SurfaceKind'][]
-      /** @description Jobs. */
-      tasks: components['schemas']['TaskKind'][]
-    }
-    /** @description A caution and where it is planted. */
-    Caution: {
-      /** @description Eight words at most. */
-      say: string
-    }
-    /** @description A draft that was changed; none where nothing was there to change. */
-    ChangedDraft: {
-      /** @description The draft. */
-      draft: Record<string, never>
-    }
-    /** @description A situation and its answer. */
-    Choice: {
-      /** @description The answer. */
-      answer: components['schemas']['Answer']
-      /** @description The situation as it was said. */
-      draft: components['schemas']['Draft']
-      /** @description What to draw it on. */
-      drawn: components['schemas']['Drawn']
-      /** @description The situation as a sentence whose parts can be changed. */
-      sentence: components['schemas']['Fragment'][]
-    }
-    /**
-     * @description What lies on the object's surface.
-     * @enum {string}
-     */
-    Coat: 'clean' | 'mud' | 'ice'
-    /**
-     * @description How a cord is made.
-     * @enum {string}
-     */
-    Construction: 'kernmantle' | 'braid' | 'laid' | 'twine' | 'webbing' | 'shock' | 'hollow' | 'wire'
-    /** @description A cord as named by a person. */
-    CordDraft: {
-      /**
-       * Format: double
-       * @description Measured diameter; the kind's own when absent.
-       */
-      diameter_mm?: number | null
-      /** @description Id of a cord kind. */
-      kind: string
-      /** @description Its end is raw: neither melted nor whipped. */
-      raw_end?: boolean
-      /** @description Wet. */
-      wet?: boolean
-      /** @description Worn: judged at three quarters of its strength. */
-      worn?: boolean
-    }
-    /** @description A hank as given. */
-    CordInput: {
-      /**
-       * Format: double
-       * @description Measured thickness.
-       */
-      diameter_mm?: number | null
-      /** @description Id of its kind. */
-      kind: string
-      /**
-       * Format: double
-       * @description Length, metres.
-       */
-      length_m: number
-      /** @description What it is called. */
-      name: string
-      /** @description Note. */
-      note?: string
-      /**
-       * Format: int64
-       * @description Version the change is made to; not asked of a new hank.
-       */
-      version?: number
-    }
-    /** @description A cord kind. */
-    CordKind: {
-      /** @description Construction. */
-      construction: components['schemas']['Construction']
-      /**
-       * Format: double
-       * @description Thickness.
-       */
-      diameter_mm: number
-      /** @description Id. */
-      id: string
-      /** @description Material. */
-      material: string
-      /** @description Name. */
-      name: string
-      /** @description Friction on itself, an estimate. */
-      on_itself: components['schemas']['Band']
-      /** @description Source id of every field. */
-      sources: components['schemas']['FieldSource'][]
-      /** @description Stiffness. */
-      stiffness: components['schemas']['Stiffness']
-      /** @description Breaking strength when new, an estimate. */
-      strength_n: components['schemas']['Band']
-      /** @description The same in the reader's measures. */
-      strength_words: string
-      /**
-       * Format: double
-       * @description Stretch at a working pull.
-       */
-      stretch_percent: number
-    }
-    /** @description A cord too weak for the pull. */
-    CordRefused: {
-      /** @description Its id. */
-      kind?: string | null
-      /** @description It is in the person's kit. */
-      of_the_kit: boolean
-      /** @description Why. */
-      says: string
-      /** @description What to take instead: the knots of the answer are judged in that. Absent where no cord of the list does. */
-      take?: string | null
-    }
-    /** @description Cord a knot takes. */
-    CordTaken: {
-      /** @description Item by item. */
-      items: components['schemas']['LengthItem'][]
-      /**
-       * Format: double
-       * @description All of it.
-       */
-      length_m: number
-      /** @description What it was reckoned in and on. */
-      on: string
-      /** @description The same in the reader's measures. */
-      words: string
-    }
-    /** @description Cord a job's knots take, by kind. */
-    CordTotal: {
-      /** @description The cord. */
-      cord: string
-      /** @description How many joints. */
-      joints: number
-      /**
-       * Format: double
-       * @description Metres, knots only: spans come with the rig.
-       */
-      length_m: number
-      /** @description In words. */
-      words: string
-    }
-    /** @description The sheet. */
-    CoverDraft: {
-      /** @description Id of its kind. */
-      kind: string
-      /**
-       * Format: double
-       * @description Length, metres; along the ridge.
-       */
-      length_m: number
-      /**
-       * Format: double
-       * @description Width, metres; across it.
-       */
-      width_m: number
-    }
-    /** @description What a person said of a joint. Absent parts take the task's usual value. */
-    Draft: {
-      coat?: components['schemas']['Coat'] | null
-      /** @description The cord. */
-      cord: components['schemas']['CordDraft']
-      /**
-       * Format: double
-       * @description Cord there is for it, where that is little.
-       */
-      cord_m?: number | null
-      /** @description An end is free to tie with. */
-      end_free?: boolean | null
-      /**
-       * Format: double
-       * @description How hard.
-       */
-      force_n?: number | null
-      hands?: components['schemas']['HandsState'] | null
-      /**
-       * Format: double
-       * @description How hard the person can haul on a purchase.
-       */
-      haul_n?: number | null
-      /** @description Knots the tier knows, in place of the habits'; they come first among equals. */
-      knows?: string[]
-      /** @description The line must come away with no knot in it. */
-      leaves_nothing?: boolean
-      manner?: components['schemas']['Manner'] | null
-      /** @description It moves: an animal, a boat, a branch in wind. */
-      moves?: boolean
-      /** @description What goes round it must not tighten on it: an animal, a limb, a sapling. */
-      must_not_close?: boolean
-      /** @description The hitch stands near an open end it can run off. */
-      near_end?: boolean
-      off?: components['schemas']['Release'] | null
-      /** @description A loop can be dropped over its end. */
-      open_end?: boolean | null
-      /**
-       * Format: double
-       * @description Inner width of a ring, eyelet, eye, hook or clip.
-       */
-      opening_mm?: number | null
-      /** @description The load hangs overhead. */
-      overhead?: boolean
-      /** @description A person hangs on it or passes under it. */
-      people?: boolean
-      /** @description Schools of practice preferred, by id, in place of the habits'. */
-      schools?: string[]
-      second?: components['schemas']['CordDraft'] | null
-      shape?: components['schemas']['Shape'] | null
-      /** @description It has an edge that cuts. */
-      sharp_edge?: boolean
-      /**
-       * Format: double
-       * @description Diameter or width of the object.
-       */
-      size_mm?: number | null
-      stays?: components['schemas']['Stays'] | null
-      /** @description Id of a surface. */
-      surface?: string | null
-      /** @description What the knot is to do. */
-      task: components['schemas']['Task']
-      tension?: components['schemas']['Tension'] | null
-      /** @description Tied while the line is tight. */
-      tight?: boolean
-      way?: components['schemas']['Way'] | null
-    }
-    /** @description Something dragged on a drawing. */
-    DraggedThing: {
-      /** @description The draft. */
-      draft: Record<string, never>
-      /** @description The drawing. */
-      drawing: string
-      /** @description Where it stood on it, pixels. */
-      from: number[]
-      /** @description Where it is put. */
-      to: number[]
-      /**
-       * Format: double
-       * @description Width of the drawings, pixels.
-       */
-      width: number
-    }
-    /** @description What the drawings of this answer are drawn on. */
-    Drawn: {
-      /**
-       * Format: double
-       * @description Diameter of the cord.
-       */
-      cord_mm: number
-      /** @description The pull, in words; absent where it is only drawn up. */
-      pull?: string | null
-      /** @description Which way it pulls. */
-      pulls: components['schemas']['Pulls']
-      /** @description Shape. */
-      shape: components['schemas']['Shape']
-      /**
-       * Format: double
-       * @description Diameter of the object.
-       */
-      size_mm: number
-      /** @description The object has a size worth a dimension. */
-      sized: boolean
-      /** @description Surface id. */
-      surface: string
-      /** @description The task: some knots lie otherwise for another. */
-      task: components['schemas']['Task']
-    }
-    /** @description An answer. */
-    DrillAnswer: {
-      family?: components['schemas']['Family'] | null
-      /** @description Which of the names, from 0. */
-      name: number
-      /** @description Which numbered place is wrong, from 1; absent for nowhere. */
-      spot?: number | null
-    }
-    /** @description The answer marked. */
-    DrillMark: {
-      /** @description What it is. */
-      is: string
-      /** @description Knot id of what it was meant to be. */
-      knot: string
-      /** @description The name was right. */
-      name_right: boolean
-      /** @description In a sentence. */
-      says: string
-      /** @description Which place is wrong, from 1; absent when none is. */
-      spot?: number | null
-      /** @description The place was right. */
-      spot_right: boolean
-      /** @description The wrong actions, as a figure takes them. */
-      wrong?: string | null
-    }
-    /** @description A question without its answer. */
-    DrillQuestion: {
-      /** @description It is drawn from behind. */
-      behind: boolean
-      /** @description It is drawn for the left hand. */
-      left_handed: boolean
-      /** @description What it was meant to be. */
-      meant: string
-      /** @description Names to choose from. */
-      names: string[]
-      /** @description How many places are numbered in the drawing. */
-      spots: number
-    }
-    /** @description Where water would run in along a line, and what stops it. */
-    Drip: {
-      /** @description Where. */
-      at: number[]
-      /** @description What to do, or why nothing need be done. */
-      says: string
-      /** @description Something must be tied there. */
-      stop: boolean
-    }
-    /** @description Numbers that travel with every verdict. */
-    Facts: {
-      /** @description Cord it takes, item by item. */
-      cord: components['schemas']['LengthItem'][]
-      /**
-       * Format: double
-       * @description All of it, in metres.
-       */
-      cord_m: number
-      /** @description All of it, in words. */
-      cord_words: string
-      /** @description How it grips. */
-      grade: components['schemas']['Grade']
-      /**
-       * Format: double
-       * @description Friction needed of the surface, an estimate; absent where the model does not apply.
-       */
-      grip_needed?: number | null
-      /** @description What stays in the line. */
-      leaves: string
-      /**
-       * Format: int32
-       * @description Moves to tie it, mends counted.
-       */
-      moves: number
-      /**
-       * Format: double
-       * @description Radius of the object in cord diameters.
-       */
-      object_radius_d: number
-      /** @description One pull lets it go. */
-      one_pull: boolean
-      /**
-       * Format: double
-       * @description How much of it is of the second cord, metres.
-       */
-      second_m: number
-      /** @description Strength left at the weakest section, newtons, an estimate. */
-      strength_left_n: components['schemas']['Band']
-      /** @description The same in words. */
-      strength_words: string
-      surface_gives?: components['schemas']['Band'] | null
-      /**
-       * Format: double
-       * @description The tail as it is drawn; absent where there is none.
-       */
-      tail_mm?: number | null
-      /** @description The tail, or both, in words; empty where none is left. */
-      tail_words: string
-      /**
-       * Format: double
-       * @description How many times the pull that is, at the cautious end.
-       */
-      times_the_pull: number
-      /**
-       * Format: double
-       * @description How many times it should be.
-       */
-      times_wanted: number
-      /** @description The same in words; ample above ten. */
-      times_words: string
-      /** @description How it unties after load. */
-      untie: components['schemas']['Untie']
-    }
-    /**
-     * @description What kind of knot it is.
-     * @enum {string}
-     */
-    Family: 'stopper' | 'end-loop' | 'mid-loop' | 'bend' | 'binding' | 'hitch' | 'adjustable' | 'sinnet'
-    /** @description One value that cannot be used, and what to change. */
-    Fault: {
-      /** @description The field, as it is named in the draft. */
-      field: string
-      /** @description What to change, in a sentence. */
-      says: string
-    }
-    /** @description Where a field comes from. */
-    FieldSource: {
-      /** @description The field. */
-      field: string
-      /** @description Source id. */
-      source: string
-    }
-    /** @description Forces in one wind. */
-    Forces: {
-      /** @description Pull on the near and on the far anchor in calm air. */
-      calm_ends_n: components['schemas']['Band'][]
-      /** @description Pull at the ridge's ends in calm air, the harder pulled of them. */
-      calm_n: components['schemas']['Band']
-      /** @description Pull on the near and on the far anchor in the gust. */
-      gust_ends_n: components['schemas']['Band'][]
-      /**
-       * Format: double
-       * @description Height of the cover over the seat in the gust, at the least, metres.
-       */
-      gust_headroom_m: number
-      /**
-       * Format: double
-       * @description Speed of the gust, m/s.
-       */
-      gust_ms: number
-      /** @description How far it does in the gust, the way it is pushed. */
-      gust_sag_m: components['schemas']['Band']
-      /** @description Pull on each guy or pegged corner, in the order of the geometry, newtons. */
-      guys_n: components['schemas']['Band'][]
-      /** @description The hardest pulled of them. */
-      hardest_guy_n: components['schemas']['Band']
-      /** @description All that acts on the whole shelter in the gust at its hardest: it adds up to nothing. */
-      in_balance: components['schemas']['Acting'][]
-      pole_n?: components['schemas']['Band'] | null
-      /** @description Weight of rain that may stand on one panel, newtons; nothing where all of it runs off. */
-      pool_n: components['schemas']['Band']
-      /**
-       * Format: double
-       * @description Its pressure, Pa.
-       */
-      pressure_pa: number
-      /** @description Pull at the ridge's ends in the gust, the harder pulled of them. */
-      ridge_n: components['schemas']['Band']
-      /** @description How far the ridge hangs below the straight line in calm air, metres. */
-      sag_m: components['schemas']['Band']
-      /** @description Tension the ridge is set with, newtons. */
-      set_n: components['schemas']['Band']
-      /** @description How much longer the ridge is when tight, metres. */
-      stretch_m: components['schemas']['Band']
-    }
-    /** @description A forecast. */
-    Forecast: {
-      /** @description Who says so. */
-      by: string
-      /**
-       * Format: int32
-       * @description Hours a spell lasts.
-       */
-      hours: number
-      /** @description Nobody measured anything: it is made up, to plan by in a class. */
-      simulated: boolean
-      /** @description Spells, soonest first. */
-      spells: components['schemas']['Spell'][]
-    }
-    /** @description What it is. */
-    Found: {
-      /** @description Crossings left when what is slack is drawn out. */
-      crossings?: number | null
-      /** @description Catalogue knots it is. */
-      knots: string[]
-      /** @description Knots close by, and the first action that differs. */
-      near: components['schemas']['Near'][]
-      /** @description In a sentence. */
-      says: string
-      /** @description Its name in the tables of knots, when it has one. */
-      table?: string | null
-    }
-    /** @description A piece of the sentence: plain words, or a part that can be changed. */
-    Fragment: {
-      /** @description What the part answers, for those who hear the page. */
-      label?: string | null
-      /** @description Numbers that can be typed. */
-      numbers: components['schemas']['NumberField'][]
-      /** @description Id of the part, when it can be changed. */
-      part?: string | null
-      /** @description The words. */
-      words: string
-    }
-    /** @description The shelter in space. */
-    Geometry: {
-      /** @description Poles that bear the ridge's ends, held back to pegs. */
-      backstays: components['schemas']['Backstay'][]
-      /** @description Its line runs from anchor to anchor. */
-      between_two: boolean
-      /** @description Drip points. */
-      drips: components['schemas']['Drip'][]
-      /**
-       * Format: double
-       * @description The eave the wind meets, metres long.
-       */
-      eave_m: number
-      /**
-       * Format: double
-       * @description Height of the eaves.
-       */
-      eaves_m: number
-      /**
-       * Format: double
-       * @description Ground kept dry from rain that falls straight down, m².
-       */
-      floor_m2: number
-      /** @description The ground. */
-      ground: components['schemas']['Plane']
-      /** @description Guys and pegs. */
-      guys: components['schemas']['Guy'][]
-      /**
-       * Format: double
-       * @description Height of the cover over the seat.
-       */
-      headroom_m: number
-      /**
-       * Format: double
-       * @description What the sitter needs.
-       */
-      needed_m: number
-      /** @description The cover's outline, in order. */
-      outline: number[][]
-      /**
-       * Format: double
-       * @description Width of the panel the wind meets, up the slope.
-       */
-      panel_m: number
-      /** @description Its flat pieces. */
-      panels: components['schemas']['Panel'][]
-      /** @description Poles under the cover, foot and top. */
-      poles: number[][][]
-      /** @description The cover's ridge, from end to end. */
-      ridge: number[][]
-      /**
-       * Format: double
-       * @description Height of the ridge over the ground in its middle; where it hangs from one anchor, of the peak over the ground there.
-       */
-      ridge_m: number
-      /** @description Where one sits. */
-      seat: number[]
-      /**
-       * Format: double
-       * @description Its slope, radians.
-       */
-      slope: number
-      /**
-       * Format: double
-       * @description Clear distance of the anchors.
-       */
-      span_m: number
-      /** @description Heights of the ties on the near and on the far anchor, each over the ground at its foot. */
-      ties_m: number[]
-      /** @description The cover has a second panel behind the ridge. */
-      two_sided: boolean
-    }
-    /** @description A wish to give up, and what fits then. */
-    GiveUp: {
-      /** @description What to give up. */
-      says: string
-      /** @description Names of the knots that fit then, best first. */
-      then_fits: string[]
-    }
-    /**
-     * @description What is to give first.
-     * @enum {string}
-     */
-    Gives: 'hitch' | 'peg' | 'guy' | 'tie-point'
-    /** @description A GPX file, sent as text. */
-    GpxInput: {
-      /** @description The file's text: a day's track and its waypoints. */
-      gpx: string
-      /** @description Numbers of the waypoints to answer; all of them when empty. */
-      take?: number[]
-    }
-    /**
-     * @description How it grips, in the order of security.
-     * @enum {string}
-     */
-    Grade: 'with-room' | 'itself' | 'barely' | 'slides' | 'slips'
-    /** @description A guy from the cover to its peg. */
-    Guy: {
-      /** @description A corner: it pulls two ways. */
-      corner: boolean
-      /** @description Where it leaves the cover. */
-      from: number[]
-      /**
-       * Format: double
-       * @description The cover's edge it holds, metres.
-       */
-      holds_m: number
-      /** @description What it is called. */
-      name: string
-      /** @description The panel it holds, in the order of the geometry. */
-      panel: number
-      /** @description Its peg. */
-      peg: number[]
-      /**
-       * Format: double
-       * @description Length from cover to peg; next to nothing where the cover is pegged down itself.
-       */
-      run_m: number
-    }
-    /**
-     * @description The leading hand.
-     * @enum {string}
-     */
-    Hand: 'right' | 'left'
-    /**
-     * @description The state of the hands that tie it.
-     * @enum {string}
-     */
-    HandsState: 'bare' | 'gloves' | 'mittens' | 'one-hand' | 'dark' | 'overhead' | 'hurry'
-    /** @description What hangs on it. */
-    Hung:
-      | {
-          /** @description Gear in one place. */
-          gear: {
+    schemas: {
+        /** @description One force on the whole shelter. */
+        Acting: {
+            /** @description Newtons along the ridge, across it, up. */
+            n: number[];
+            /** @description What puts it there. */
+            what: string;
+        };
+        /** @description Something a line can be made fast to, as it is said. */
+        AnchorDraft: {
+            /** @description Where its middle stands, metres east and north of any one place. */
+            at_m: number[];
             /**
              * Format: double
-             * @description Where: 0 at the near anchor, 1 at the far one.
+             * @description Highest place a line can be tied, metres above the ground at its foot.
              */
-            at: number
+            high_m: number;
+            /** @description What it is. */
+            kind: components["schemas"]["AnchorKind"];
             /**
              * Format: double
-             * @description Its weight, newtons.
+             * @description Lowest place a line can be tied, metres above the ground at its foot.
              */
-            n: number
-          }
-        }
-      | {
-          /** @description A cover in the wind. */
-          cover: {
+            low_m?: number;
+            /** @description What it is called. */
+            name: string;
             /**
              * Format: double
-             * @description Square metres.
+             * @description Thickness where the line goes, millimetres; of a vehicle, its ring's metal.
              */
-            area_m2: number
+            size_mm: number;
+            /** @description Sound: a tree alive with nothing dead above, a post that does not give. */
+            sound: boolean;
+            /** @description Surface id. */
+            surface: string;
+        };
+        /**
+         * @description What a line is made fast to.
+         * @enum {string}
+         */
+        AnchorKind: "tree" | "post" | "vehicle" | "peg";
+        /** @description The whole answer. */
+        Answer: {
+            /** @description Cautions of the situation itself. */
+            cautions: string[];
+            cord_refused?: components["schemas"]["CordRefused"] | null;
+            /** @description Why nothing is offered, where nothing may be. */
+            declined?: string | null;
+            /** @description Where nothing fits: which wish to give up. */
+            give_up: components["schemas"]["GiveUp"][];
+            /** @description All knots, best first; those that do not fit last. */
+            knots: components["schemas"]["KnotAnswer"][];
+            teach_first?: components["schemas"]["TeachFirst"] | null;
+        };
+        /** @description A question about an answer, and what there is to say. */
+        Asked: {
+            /** @description The question. */
+            asks: string;
+            /** @description The answer. */
+            says: string;
+        };
+        /** @description A pole that bears a line's end, held back to a peg. */
+        Backstay: {
+            /** @description 0 at the near end, 1 at the far one. */
+            end: number;
+            /** @description Its peg. */
+            peg: number[];
+            /** @description The pole, foot and top. */
+            pole: number[][];
+            /**
+             * Format: double
+             * @description From the pole's top to the peg.
+             */
+            run_m: number;
+        };
+        /** @description An estimate between two ends, never one promised figure. */
+        Band: {
+            /**
+             * Format: double
+             * @description The upper end.
+             */
+            high: number;
+            /**
+             * Format: double
+             * @description The lower end.
+             */
+            low: number;
+        };
+        /** @description Where the ridge lies among the anchors: the near anchor's face, and the way the ridge runs. */
+        Bearing: {
+            /** @description One metre along the ridge. */
+            along: number[];
+            /** @description Where the near anchor's face is, metres east and north. */
+            from_m: number[];
+        };
+        /** @description The two anchors taken. */
+        Between: {
+            /** @description Their places in the list. */
+            anchors: number[];
+            /** @description Highest places a line can be tied. */
+            high_m: number[];
+            /** @description Lowest places a line can be tied. */
+            low_m: number[];
+            /** @description Why these. */
+            says: string;
+            /**
+             * Format: double
+             * @description Clear distance of their faces.
+             */
+            span_m: number;
+        };
+        /** @description One person's body used as a tape. */
+        BodyMeasures: {
+            /**
+             * Format: double
+             * @description Finger tip to finger tip, both arms out, metres.
+             */
+            arm_span_m: number;
+            /**
+             * Format: double
+             * @description Elbow to finger tip, metres.
+             */
+            forearm_m: number;
+            /**
+             * Format: double
+             * @description Four fingers laid side by side, millimetres.
+             */
+            four_fingers_mm: number;
+            /**
+             * Format: double
+             * @description Thumb tip to little-finger tip, hand spread, millimetres.
+             */
+            hand_span_mm: number;
+        };
+        /** @description Everything a situation can be made of. */
+        CatalogueWords: {
+            /** @description Cords. */
+            cords: components["schemas"]["CordKind"][];
+            /** @description Where practitioners differ. */
+            matters: components["schemas"]["Matter"][];
+            /** @description Shapes. */
+            shapes: components["schemas"]["ShapeKind"][];
+            /** @description Where values come from. */
+            sources: components["schemas"]["Source"][];
+            /** @description Surfaces. */
+            surfaces: components["schemas"]["SurfaceKind"][];
+            /** @description Jobs. */
+            tasks: components["schemas"]["TaskKind"][];
+        };
+        /** @description A caution and where it is planted. */
+        Caution: {
+            /** @description Eight words at most. */
+            say: string;
+        };
+        /** @description A draft that was changed; none where nothing was there to change. */
+        ChangedDraft: {
+            /** @description The draft. */
+            draft: Record<string, never>;
+        };
+        /** @description A situation and its answer. */
+        Choice: {
+            /** @description The answer. */
+            answer: components["schemas"]["Answer"];
+            /** @description The situation as it was said. */
+            draft: components["schemas"]["Draft"];
+            /** @description What to draw it on. */
+            drawn: components["schemas"]["Drawn"];
+            /** @description The situation as a sentence whose parts can be changed. */
+            sentence: components["schemas"]["Fragment"][];
+        };
+        /**
+         * @description What lies on the object's surface.
+         * @enum {string}
+         */
+        Coat: "clean" | "mud" | "ice";
+        /**
+         * @description How a cord is made.
+         * @enum {string}
+         */
+        Construction: "kernmantle" | "braid" | "laid" | "twine" | "webbing" | "shock" | "hollow" | "wire";
+        /** @description A cord as named by a person. */
+        CordDraft: {
+            /**
+             * Format: double
+             * @description Measured diameter; the kind's own when absent.
+             */
+            diameter_mm?: number | null;
+            /** @description Id of a cord kind. */
+            kind: string;
+            /** @description Its end is raw: neither melted nor whipped. */
+            raw_end?: boolean;
+            /** @description Wet. */
+            wet?: boolean;
+            /** @description Worn: judged at three quarters of its strength. */
+            worn?: boolean;
+        };
+        /** @description A hank as given. */
+        CordInput: {
+            /**
+             * Format: double
+             * @description Measured thickness.
+             */
+            diameter_mm?: number | null;
+            /** @description Id of its kind. */
+            kind: string;
+            /**
+             * Format: double
+             * @description Length, metres.
+             */
+            length_m: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Note. */
+            note?: string;
+            /**
+             * Format: int64
+             * @description Version the change is made to; not asked of a new hank.
+             */
+            version?: number;
+        };
+        /** @description A cord kind. */
+        CordKind: {
+            /** @description Construction. */
+            construction: components["schemas"]["Construction"];
+            /**
+             * Format: double
+             * @description Thickness.
+             */
+            diameter_mm: number;
+            /** @description Id. */
+            id: string;
+            /** @description Material. */
+            material: string;
+            /** @description Name. */
+            name: string;
+            /** @description Friction on itself, an estimate. */
+            on_itself: components["schemas"]["Band"];
+            /** @description Source id of every field. */
+            sources: components["schemas"]["FieldSource"][];
+            /** @description Stiffness. */
+            stiffness: components["schemas"]["Stiffness"];
+            /** @description Breaking strength when new, an estimate. */
+            strength_n: components["schemas"]["Band"];
+            /** @description The same in the reader's measures. */
+            strength_words: string;
+            /**
+             * Format: double
+             * @description Stretch at a working pull.
+             */
+            stretch_percent: number;
+        };
+        /** @description A cord too weak for the pull. */
+        CordRefused: {
+            /** @description Its id. */
+            kind?: string | null;
+            /** @description It is in the person's kit. */
+            of_the_kit: boolean;
+            /** @description Why. */
+            says: string;
+            /** @description What to take instead: the knots of the answer are judged in that. Absent where no cord of the list does. */
+            take?: string | null;
+        };
+        /** @description Cord a knot takes. */
+        CordTaken: {
+            /** @description Item by item. */
+            items: components["schemas"]["LengthItem"][];
+            /**
+             * Format: double
+             * @description All of it.
+             */
+            length_m: number;
+            /** @description What it was reckoned in and on. */
+            on: string;
+            /** @description The same in the reader's measures. */
+            words: string;
+        };
+        /** @description Cord a job's knots take, by kind. */
+        CordTotal: {
+            /** @description The cord. */
+            cord: string;
+            /** @description How many joints. */
+            joints: number;
+            /**
+             * Format: double
+             * @description Metres, knots only: spans come with the rig.
+             */
+            length_m: number;
+            /** @description In words. */
+            words: string;
+        };
+        /** @description The sheet. */
+        CoverDraft: {
+            /** @description Id of its kind. */
+            kind: string;
+            /**
+             * Format: double
+             * @description Length, metres; along the ridge.
+             */
+            length_m: number;
+            /**
+             * Format: double
+             * @description Width, metres; across it.
+             */
+            width_m: number;
+        };
+        /** @description What a person said of a joint. Absent parts take the task's usual value. */
+        Draft: {
+            coat?: components["schemas"]["Coat"] | null;
+            /** @description The cord. */
+            cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description Cord there is for it, where that is little.
+             */
+            cord_m?: number | null;
+            /** @description An end is free to tie with. */
+            end_free?: boolean | null;
+            /**
+             * Format: double
+             * @description How hard.
+             */
+            force_n?: number | null;
+            hands?: components["schemas"]["HandsState"] | null;
+            /**
+             * Format: double
+             * @description How hard the person can haul on a purchase.
+             */
+            haul_n?: number | null;
+            /** @description Knots the tier knows, in place of the habits'; they come first among equals. */
+            knows?: string[];
+            /** @description The line must come away with no knot in it. */
+            leaves_nothing?: boolean;
+            manner?: components["schemas"]["Manner"] | null;
+            /** @description It moves: an animal, a boat, a branch in wind. */
+            moves?: boolean;
+            /** @description What goes round it must not tighten on it: an animal, a limb, a sapling. */
+            must_not_close?: boolean;
+            /** @description The hitch stands near an open end it can run off. */
+            near_end?: boolean;
+            off?: components["schemas"]["Release"] | null;
+            /** @description A loop can be dropped over its end. */
+            open_end?: boolean | null;
+            /**
+             * Format: double
+             * @description Inner width of a ring, eyelet, eye, hook or clip.
+             */
+            opening_mm?: number | null;
+            /** @description The load hangs overhead. */
+            overhead?: boolean;
+            /** @description A person hangs on it or passes under it. */
+            people?: boolean;
+            /** @description Schools of practice preferred, by id, in place of the habits'. */
+            schools?: string[];
+            second?: components["schemas"]["CordDraft"] | null;
+            shape?: components["schemas"]["Shape"] | null;
+            /** @description It has an edge that cuts. */
+            sharp_edge?: boolean;
+            /**
+             * Format: double
+             * @description Diameter or width of the object.
+             */
+            size_mm?: number | null;
+            stays?: components["schemas"]["Stays"] | null;
+            /** @description Id of a surface. */
+            surface?: string | null;
+            /** @description What the knot is to do. */
+            task: components["schemas"]["Task"];
+            tension?: components["schemas"]["Tension"] | null;
+            /** @description Tied while the line is tight. */
+            tight?: boolean;
+            way?: components["schemas"]["Way"] | null;
+        };
+        /** @description Something dragged on a drawing. */
+        DraggedThing: {
+            /** @description The draft. */
+            draft: Record<string, never>;
+            /** @description The drawing. */
+            drawing: string;
+            /** @description Where it stood on it, pixels. */
+            from: number[];
+            /** @description Where it is put. */
+            to: number[];
+            /**
+             * Format: double
+             * @description Width of the drawings, pixels.
+             */
+            width: number;
+        };
+        /** @description What the drawings of this answer are drawn on. */
+        Drawn: {
+            /**
+             * Format: double
+             * @description Diameter of the cord.
+             */
+            cord_mm: number;
+            /** @description The pull, in words; absent where it is only drawn up. */
+            pull?: string | null;
+            /** @description Which way it pulls. */
+            pulls: components["schemas"]["Pulls"];
+            /** @description Shape. */
+            shape: components["schemas"]["Shape"];
+            /**
+             * Format: double
+             * @description Diameter of the object.
+             */
+            size_mm: number;
+            /** @description The object has a size worth a dimension. */
+            sized: boolean;
+            /** @description Surface id. */
+            surface: string;
+            /** @description The task: some knots lie otherwise for another. */
+            task: components["schemas"]["Task"];
+        };
+        /** @description An answer. */
+        DrillAnswer: {
+            family?: components["schemas"]["Family"] | null;
+            /** @description Which of the names, from 0. */
+            name: number;
+            /** @description Which numbered place is wrong, from 1; absent for nowhere. */
+            spot?: number | null;
+        };
+        /** @description The answer marked. */
+        DrillMark: {
+            /** @description What it is. */
+            is: string;
+            /** @description Knot id of what it was meant to be. */
+            knot: string;
+            /** @description The name was right. */
+            name_right: boolean;
+            /** @description In a sentence. */
+            says: string;
+            /** @description Which place is wrong, from 1; absent when none is. */
+            spot?: number | null;
+            /** @description The place was right. */
+            spot_right: boolean;
+            /** @description The wrong actions, as a figure takes them. */
+            wrong?: string | null;
+        };
+        /** @description A question without its answer. */
+        DrillQuestion: {
+            /** @description It is drawn from behind. */
+            behind: boolean;
+            /** @description It is drawn for the left hand. */
+            left_handed: boolean;
+            /** @description What it was meant to be. */
+            meant: string;
+            /** @description Names to choose from. */
+            names: string[];
+            /** @description How many places are numbered in the drawing. */
+            spots: number;
+        };
+        /** @description Where water would run in along a line, and what stops it. */
+        Drip: {
+            /** @description Where. */
+            at: number[];
+            /** @description What to do, or why nothing need be done. */
+            says: string;
+            /** @description Something must be tied there. */
+            stop: boolean;
+        };
+        /** @description Numbers that travel with every verdict. */
+        Facts: {
+            /** @description Cord it takes, item by item. */
+            cord: components["schemas"]["LengthItem"][];
+            /**
+             * Format: double
+             * @description All of it, in metres.
+             */
+            cord_m: number;
+            /** @description All of it, in words. */
+            cord_words: string;
+            /** @description How it grips. */
+            grade: components["schemas"]["Grade"];
+            /**
+             * Format: double
+             * @description Friction needed of the surface, an estimate; absent where the model does not apply.
+             */
+            grip_needed?: number | null;
+            /** @description What stays in the line. */
+            leaves: string;
+            /**
+             * Format: int32
+             * @description Moves to tie it, mends counted.
+             */
+            moves: number;
+            /**
+             * Format: double
+             * @description Radius of the object in cord diameters.
+             */
+            object_radius_d: number;
+            /** @description One pull lets it go. */
+            one_pull: boolean;
+            /**
+             * Format: double
+             * @description How much of it is of the second cord, metres.
+             */
+            second_m: number;
+            /** @description Strength left at the weakest section, newtons, an estimate. */
+            strength_left_n: components["schemas"]["Band"];
+            /** @description The same in words. */
+            strength_words: string;
+            surface_gives?: components["schemas"]["Band"] | null;
+            /**
+             * Format: double
+             * @description The tail as it is drawn; absent where there is none.
+             */
+            tail_mm?: number | null;
+            /** @description The tail, or both, in words; empty where none is left. */
+            tail_words: string;
+            /**
+             * Format: double
+             * @description How many times the pull that is, at the cautious end.
+             */
+            times_the_pull: number;
+            /**
+             * Format: double
+             * @description How many times it should be.
+             */
+            times_wanted: number;
+            /** @description The same in words; ample above ten. */
+            times_words: string;
+            /** @description How it unties after load. */
+            untie: components["schemas"]["Untie"];
+        };
+        /**
+         * @description What kind of knot it is.
+         * @enum {string}
+         */
+        Family: "stopper" | "end-loop" | "mid-loop" | "bend" | "binding" | "hitch" | "adjustable" | "sinnet";
+        /** @description One value that cannot be used, and what to change. */
+        Fault: {
+            /** @description The field, as it is named in the draft. */
+            field: string;
+            /** @description What to change, in a sentence. */
+            says: string;
+        };
+        /** @description Where a field comes from. */
+        FieldSource: {
+            /** @description The field. */
+            field: string;
+            /** @description Source id. */
+            source: string;
+        };
+        /** @description Forces in one wind. */
+        Forces: {
+            /** @description Pull on the near and on the far anchor in calm air. */
+            calm_ends_n: components["schemas"]["Band"][];
+            /** @description Pull at the ridge's ends in calm air, the harder pulled of them. */
+            calm_n: components["schemas"]["Band"];
+            /** @description Pull on the near and on the far anchor in the gust. */
+            gust_ends_n: components["schemas"]["Band"][];
+            /**
+             * Format: double
+             * @description Height of the cover over the seat in the gust, at the least, metres.
+             */
+            gust_headroom_m: number;
+            /**
+             * Format: double
+             * @description Speed of the gust, m/s.
+             */
+            gust_ms: number;
+            /** @description How far it does in the gust, the way it is pushed. */
+            gust_sag_m: components["schemas"]["Band"];
+            /** @description Pull on each guy or pegged corner, in the order of the geometry, newtons. */
+            guys_n: components["schemas"]["Band"][];
+            /** @description The hardest pulled of them. */
+            hardest_guy_n: components["schemas"]["Band"];
+            /** @description All that acts on the whole shelter in the gust at its hardest: it adds up to nothing. */
+            in_balance: components["schemas"]["Acting"][];
+            pole_n?: components["schemas"]["Band"] | null;
+            /** @description Weight of rain that may stand on one panel, newtons; nothing where all of it runs off. */
+            pool_n: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description Its pressure, Pa.
+             */
+            pressure_pa: number;
+            /** @description Pull at the ridge's ends in the gust, the harder pulled of them. */
+            ridge_n: components["schemas"]["Band"];
+            /** @description How far the ridge hangs below the straight line in calm air, metres. */
+            sag_m: components["schemas"]["Band"];
+            /** @description Tension the ridge is set with, newtons. */
+            set_n: components["schemas"]["Band"];
+            /** @description How much longer the ridge is when tight, metres. */
+            stretch_m: components["schemas"]["Band"];
+        };
+        /** @description A forecast. */
+        Forecast: {
+            /** @description Who says so. */
+            by: string;
+            /**
+             * Format: int32
+             * @description Hours a spell lasts.
+             */
+            hours: number;
+            /** @description Nobody measured anything: it is made up, to plan by in a class. */
+            simulated: boolean;
+            /** @description Spells, soonest first. */
+            spells: components["schemas"]["Spell"][];
+        };
+        /** @description What it is. */
+        Found: {
+            /** @description Crossings left when what is slack is drawn out. */
+            crossings?: number | null;
+            /** @description Catalogue knots it is. */
+            knots: string[];
+            /** @description Knots close by, and the first action that differs. */
+            near: components["schemas"]["Near"][];
+            /** @description In a sentence. */
+            says: string;
+            /** @description Its name in the tables of knots, when it has one. */
+            table?: string | null;
+        };
+        /** @description A piece of the sentence: plain words, or a part that can be changed. */
+        Fragment: {
+            /** @description What the part answers, for those who hear the page. */
+            label?: string | null;
+            /** @description Numbers that can be typed. */
+            numbers: components["schemas"]["NumberField"][];
+            /** @description Id of the part, when it can be changed. */
+            part?: string | null;
+            /** @description The words. */
+            words: string;
+        };
+        /** @description The shelter in space. */
+        Geometry: {
+            /** @description Poles that bear the ridge's ends, held back to pegs. */
+            backstays: components["schemas"]["Backstay"][];
+            /** @description Its line runs from anchor to anchor. */
+            between_two: boolean;
+            /** @description Drip points. */
+            drips: components["schemas"]["Drip"][];
+            /**
+             * Format: double
+             * @description The eave the wind meets, metres long.
+             */
+            eave_m: number;
+            /**
+             * Format: double
+             * @description Height of the eaves.
+             */
+            eaves_m: number;
+            /**
+             * Format: double
+             * @description Ground kept dry from rain that falls straight down, m².
+             */
+            floor_m2: number;
+            /** @description The ground. */
+            ground: components["schemas"]["Plane"];
+            /** @description Guys and pegs. */
+            guys: components["schemas"]["Guy"][];
+            /**
+             * Format: double
+             * @description Height of the cover over the seat.
+             */
+            headroom_m: number;
+            /**
+             * Format: double
+             * @description What the sitter needs.
+             */
+            needed_m: number;
+            /** @description The cover's outline, in order. */
+            outline: number[][];
+            /**
+             * Format: double
+             * @description Width of the panel the wind meets, up the slope.
+             */
+            panel_m: number;
+            /** @description Its flat pieces. */
+            panels: components["schemas"]["Panel"][];
+            /** @description Poles under the cover, foot and top. */
+            poles: number[][][];
+            /** @description The cover's ridge, from end to end. */
+            ridge: number[][];
+            /**
+             * Format: double
+             * @description Height of the ridge over the ground in its middle; where it hangs from one anchor, of the peak over the ground there.
+             */
+            ridge_m: number;
+            /** @description Where one sits. */
+            seat: number[];
+            /**
+             * Format: double
+             * @description Its slope, radians.
+             */
+            slope: number;
+            /**
+             * Format: double
+             * @description Clear distance of the anchors.
+             */
+            span_m: number;
+            /** @description Heights of the ties on the near and on the far anchor, each over the ground at its foot. */
+            ties_m: number[];
+            /** @description The cover has a second panel behind the ridge. */
+            two_sided: boolean;
+        };
+        /** @description A wish to give up, and what fits then. */
+        GiveUp: {
+            /** @description What to give up. */
+            says: string;
+            /** @description Names of the knots that fit then, best first. */
+            then_fits: string[];
+        };
+        /**
+         * @description What is to give first.
+         * @enum {string}
+         */
+        Gives: "hitch" | "peg" | "guy" | "tie-point";
+        /** @description A GPX file, sent as text. */
+        GpxInput: {
+            /** @description The file's text: a day's track and its waypoints. */
+            gpx: string;
+            /** @description Numbers of the waypoints to answer; all of them when empty. */
+            take?: number[];
+        };
+        /**
+         * @description How it grips, in the order of security.
+         * @enum {string}
+         */
+        Grade: "with-room" | "itself" | "barely" | "slides" | "slips";
+        /** @description A guy from the cover to its peg. */
+        Guy: {
+            /** @description A corner: it pulls two ways. */
+            corner: boolean;
+            /** @description Where it leaves the cover. */
+            from: number[];
+            /**
+             * Format: double
+             * @description The cover's edge it holds, metres.
+             */
+            holds_m: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description The panel it holds, in the order of the geometry. */
+            panel: number;
+            /** @description Its peg. */
+            peg: number[];
+            /**
+             * Format: double
+             * @description Length from cover to peg; next to nothing where the cover is pegged down itself.
+             */
+            run_m: number;
+        };
+        /**
+         * @description The leading hand.
+         * @enum {string}
+         */
+        Hand: "right" | "left";
+        /**
+         * @description The state of the hands that tie it.
+         * @enum {string}
+         */
+        HandsState: "bare" | "gloves" | "mittens" | "one-hand" | "dark" | "overhead" | "hurry";
+        /** @description What hangs on it. */
+        Hung: {
+            /** @description Gear in one place. */
+            gear: {
+                /**
+                 * Format: double
+                 * @description Where: 0 at the near anchor, 1 at the far one.
+                 */
+                at: number;
+                /**
+                 * Format: double
+                 * @description Its weight, newtons.
+                 */
+                n: number;
+            };
+        } | {
+            /** @description A cover in the wind. */
+            cover: {
+                /**
+                 * Format: double
+                 * @description Square metres.
+                 */
+                area_m2: number;
+                /**
+                 * Format: int32
+                 * @description Beaufort number of the mean wind.
+                 */
+                beaufort: number;
+            };
+        };
+        /** @description A job. */
+        Job: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description Name. */
+            name: string;
+            /** @description Note. */
+            note: string;
+            /** @description Place. */
+            place: string;
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description A job as given. */
+        JobInput: {
+            /** @description Name. */
+            name: string;
+            /** @description Note. */
+            note?: string;
+            /** @description Place. */
+            place?: string;
+            /**
+             * Format: int64
+             * @description Version the change is made to; not asked of a new job.
+             */
+            version?: number;
+        };
+        /** @description A job in the list. */
+        JobSummary: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description How many joints it has.
+             */
+            joints: number;
+            /** @description Name. */
+            name: string;
+            /** @description Note. */
+            note: string;
+            /** @description Place. */
+            place: string;
+            /**
+             * Format: int64
+             * @description How many of them have a knot.
+             */
+            taken: number;
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description A job, whole. */
+        JobView: {
+            /** @description The job. */
+            job: components["schemas"]["Job"];
+            /** @description Its joints in order. */
+            joints: components["schemas"]["JointView"][];
+            /** @description Kinds of rig planned for it. */
+            rigs: string[];
+            /** @description Cord in its knots. */
+            totals: components["schemas"]["CordTotal"][];
+            /** @description Joints that cannot be read any more. */
+            unreadable: components["schemas"]["UnreadableJoint"][];
+        };
+        /** @description A joint. */
+        Joint: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description Its job.
+             */
+            job_id: number;
+            /** @description Id of the knot taken. */
+            knot?: string | null;
+            /** @description Name. */
+            name: string;
+            /** @description Note. */
+            note: string;
+            /**
+             * Format: int64
+             * @description Place in the order of the job.
+             */
+            position: number;
+            /** @description The situation as it was said. */
+            situation: components["schemas"]["Draft"];
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description A joint as given. */
+        JointInput: {
+            /** @description Id of the knot taken. */
+            knot?: string | null;
+            /** @description Name. */
+            name: string;
+            /** @description Note. */
+            note?: string;
+            /**
+             * Format: int64
+             * @description Place in the order of the job; the end when absent.
+             */
+            position?: number | null;
+            /** @description The situation. */
+            situation: components["schemas"]["Draft"];
+            /**
+             * Format: int64
+             * @description Version the change is made to; not asked of a new joint.
+             */
+            version?: number;
+        };
+        /** @description A joint with what is reckoned from it. */
+        JointView: {
+            /** @description Name of the cord. */
+            cord: string;
+            cord_refused?: components["schemas"]["CordRefused"] | null;
+            /** @description What it is drawn on. */
+            drawn: components["schemas"]["Drawn"];
+            /** @description The knot that would be first now. */
+            first?: string | null;
+            /** @description The joint. */
+            joint: components["schemas"]["Joint"];
+            /** @description Its situation in words. */
+            says: string;
+            /** @description Name of the other cord, where two are joined. */
+            second?: string | null;
+            taken?: components["schemas"]["KnotAnswer"] | null;
+        };
+        /** @description A job's rig of one kind. */
+        KeptRig: {
+            /** @description As it was asked for; its shape is the planner's own. */
+            draft: Record<string, never>;
+            /** @description Ids of what is done of its order of work and its strike. */
+            ticked?: string[];
+            /**
+             * Format: int64
+             * @description Version the change is made to; 0 where there was none.
+             */
+            version?: number;
+        };
+        /** @description A hank of cord. */
+        KitCord: {
+            /**
+             * Format: double
+             * @description Measured thickness; the kind's own when absent.
+             */
+            diameter_mm?: number | null;
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description Id of its kind. */
+            kind: string;
+            /**
+             * Format: double
+             * @description Length, metres.
+             */
+            length_m: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Note. */
+            note: string;
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description One knot's verdict. */
+        KnotAnswer: {
+            /** @description Why it stands ahead of the next. */
+            ahead?: string | null;
+            /** @description What an instructor is asked next, of those that fit. */
+            asked: components["schemas"]["Asked"][];
+            /** @description Cautions. */
+            cautions: string[];
+            /** @description Changes the drawing shows, by name. */
+            drawn_with: components["schemas"]["Mend"][];
+            /** @description Numbers. */
+            facts: components["schemas"]["Facts"];
+            /** @description The verdict in two or three words. */
+            headline: string;
+            /** @description The knot's id. */
+            id: string;
+            /** @description The reason that counts most. */
+            lead: components["schemas"]["Reason"];
+            /** @description What to look for. */
+            look_for: string;
+            /** @description Mends made. */
+            mends: components["schemas"]["MendWords"][];
+            /** @description Its name. */
+            name: string;
+            /** @description All other reasons. */
+            reasons: components["schemas"]["Reason"][];
+            /** @description The verdict. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description For one that does not fit: what would make it fit. */
+            would_fit?: string | null;
+        };
+        /** @description How a learner does with one knot. */
+        KnotScore: {
+            /**
+             * Format: int64
+             * @description Questions answered.
+             */
+            asked: number;
+            /** @description Knot id. */
+            knot: string;
+            /**
+             * Format: int64
+             * @description Named right.
+             */
+            named: number;
+            /**
+             * Format: int64
+             * @description The wrong place found, or that there is none.
+             */
+            spotted: number;
+        };
+        /** @description A knot in the list. */
+        KnotSummary: {
+            /** @description What it is. */
+            about: string;
+            /** @description Other names. */
+            also: string[];
+            /** @description Knots whose moves it reuses. */
+            builds_on: string[];
+            /** @description Family. */
+            family: components["schemas"]["Family"];
+            /** @description Id. */
+            id: string;
+            /** @description Tied without an end. */
+            in_the_bight: boolean;
+            /** @description Can be tied in mittens. */
+            mittens: boolean;
+            /**
+             * Format: int32
+             * @description Moves to tie it.
+             */
+            moves: number;
+            /** @description Name. */
+            name: string;
+            /** @description One pull frees it. */
+            one_pull: boolean;
+            /** @description Jobs it does. */
+            tasks: components["schemas"]["Task"][];
+        };
+        /** @description A knot's words. */
+        KnotWords: {
+            /** @description What it is. */
+            about: string;
+            /** @description Other names. */
+            also: string[];
+            /** @description Knots whose moves it reuses. */
+            builds_on: string[];
+            /** @description Cautions. */
+            cautions: components["schemas"]["Caution"][];
+            /** @description How its identity was confirmed. */
+            confirmed: string;
+            /** @description Family. */
+            family: components["schemas"]["Family"];
+            /** @description Id. */
+            id: string;
+            /** @description Can be tied in the bight. */
+            in_the_bight: boolean;
+            /** @description What stays in the line. */
+            leaves: string;
+            /** @description How it lets go. */
+            lets_go: string;
+            /** @description Usual mistakes. */
+            mistakes: components["schemas"]["Mistake"][];
+            /** @description Can be tied in mittens. */
+            mittens: boolean;
+            /** @description Name. */
+            name: string;
+            /** @description Needs an end. */
+            needs_end: boolean;
+            /** @description It is drawn on an object. */
+            on_object: boolean;
+            /** @description One pull frees it. */
+            one_pull: boolean;
+            /** @description The three questions of release, answered from the path. */
+            release: components["schemas"]["ReleaseWords"];
+            /** @description How many ropes it has. */
+            ropes: number;
+            /** @description Where practitioners differ. */
+            schools: components["schemas"]["School"][];
+            /** @description Shapes it is tied to. */
+            shapes: components["schemas"]["Shape"][];
+            /** @description Moves. */
+            steps: components["schemas"]["Move"][];
+            /** @description Share of strength kept, an estimate. */
+            strength_kept: components["schemas"]["Band"];
+            /** @description Source id of that. */
+            strength_source: string;
+            /** @description What to look for. */
+            telltales: string[];
+            /** @description How it unties after load. */
+            untie: components["schemas"]["Untie"];
+            /** @description What it is shown on where no joint says. */
+            usual: components["schemas"]["UsualObject"];
+            /** @description Other ways of tying it. */
+            ways: components["schemas"]["TyingWay"][];
+        };
+        /** @description One item of a length, for the API. */
+        LengthItem: {
+            /**
+             * Format: double
+             * @description Metres.
+             */
+            length_m: number;
+            /** @description What it is for. */
+            of: string;
+            /** @description In the reader's measures. */
+            words: string;
+        };
+        /**
+         * @description Day, night, or as the machine says.
+         * @enum {string}
+         */
+        Light: "system" | "day" | "night";
+        /** @description A line as it is asked about. */
+        LineDraft: {
+            /** @description The cord. */
+            cord: components["schemas"]["CordDraft"];
+            /** @description What hangs on it. */
+            hung: components["schemas"]["Hung"];
+            /**
+             * Format: double
+             * @description The person's pull, newtons.
+             */
+            pull_n: number;
+            /**
+             * Format: double
+             * @description How much higher the far anchor is, metres.
+             */
+            rise_m?: number;
+            /**
+             * Format: double
+             * @description Level distance of the anchors, metres.
+             */
+            span_m: number;
+            /** @description How it is drawn tight. */
+            tighten: components["schemas"]["Tighten"];
+        };
+        /** @description What only a line's plan has. */
+        LineFacts: {
+            /** @description Pull on the anchor that bears more, newtons. */
+            anchor_n: components["schemas"]["Band"];
+            /** @description What each way of tightening reaches. */
+            reaches: components["schemas"]["Reach"][];
+            /** @description Sag below the straight line between the anchors, metres. */
+            sag_m: components["schemas"]["Band"];
+        };
+        /** @description What there is to choose from. */
+        LineStock: {
+            /** @description Ways of tightening. */
+            tightenings: components["schemas"]["Named"][];
+        };
+        /**
+         * @description How it pulls.
+         * @enum {string}
+         */
+        Manner: "steady" | "swinging" | "jerking" | "flogging" | "slack-and-tight";
+        /** @description A matter practitioners differ about. */
+        Matter: {
+            /** @description What it is about. */
+            about: string;
+            /** @description Stable id. */
+            id: string;
+            /** @description The ways. */
+            way: components["schemas"]["WayOfPractice"][];
+        };
+        /**
+         * @description A change that makes a knot fit, where it has no name of its own. What makes another knot of the catalogue of it stands in
+         *     the knot's file under `becomes` and is judged under that name.
+         * @enum {string}
+         */
+        Mend: "more-turn" | "turn-on-line" | "round-turn-first" | "backup-half-hitch" | "slip-last" | "double-it" | "stopper-on-tail" | "longer-tail" | "lock-bight" | "toggle" | "retie" | "pad-edge";
+        /** @description A mend in words. */
+        MendWords: {
+            /** @description What asked for it. */
+            because: components["schemas"]["Reason"];
+            /** @description Which. */
+            mend: components["schemas"]["Mend"];
+            /** @description What to do. */
+            says: string;
+        };
+        /** @description One action done wrong, and what it makes. */
+        MisstepWords: {
+            /** @description What was done. */
+            done: string;
+            /** @description As written; the figure draws it with `wrong`. */
+            id: string;
+            /** @description The catalogue knot it makes. */
+            knot?: string | null;
+            /** @description What it makes. */
+            makes: string;
+            /** @description It has a name: a knot, a wrong form, or nothing at all. */
+            named: boolean;
+            /** @description What that does, where the trade says. */
+            so?: string | null;
+            /** @description The move it happens in, from 1. */
+            step: number;
+        };
+        /** @description A usual mistake. */
+        Mistake: {
+            /** @description What was done. */
+            done: string;
+            /** @description What it makes. */
+            makes: string;
+            /** @description What that does. */
+            so: string;
+        };
+        /** @description A knot in space. */
+        Model: {
+            /** @description Its poles. */
+            poles: components["schemas"]["ModelPole"][];
+            /** @description Its ropes. */
+            ropes: components["schemas"]["ModelRope"][];
+        };
+        /** @description A round object of the model. */
+        ModelPole: {
+            /** @description Where its axis meets the drawing plane. */
+            at: number[];
+            /** @description The way it runs: x, y or z. */
+            axis: string;
+            /**
+             * Format: double
+             * @description Radius in rope diameters.
+             */
+            radius: number;
+        };
+        /** @description A rope of the model. */
+        ModelRope: {
+            /** @description For each move, how many of its points are laid before it; the last is all of them. */
+            laid: number[];
+            /** @description Its centreline, unit the rope's diameter: x, y, z after x, y, z. */
+            points: number[];
+        };
+        /** @description One move. */
+        Move: {
+            /** @description Help. */
+            hint: string;
+            /** @description The sentence. */
+            say: string;
+            /** @description One word. */
+            short: string;
+        };
+        /** @description A name to choose. */
+        Named: {
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+        };
+        /** @description A knot close by. */
+        Near: {
+            /** @description What differs. */
+            differs: string;
+            /** @description Knot id. */
+            knot: string;
+            /** @description Its name. */
+            name: string;
+        };
+        /** @description A number that can be typed for a part, in the reader's own unit. */
+        NumberField: {
+            /** @description Field of the draft. */
+            field: string;
+            /** @description What it is called. */
+            label: string;
+            /** @description Unit it is typed in. */
+            unit: string;
+            /**
+             * Format: double
+             * @description Its value now.
+             */
+            value: number;
+        };
+        /** @description A number in a reason. */
+        NumberWords: {
+            /** @description What it measures. */
+            of: string;
+            /** @description In the reader's measures. */
+            words: string;
+        };
+        /** @description Where metres lie on the drawing from above. */
+        OnPage: {
+            /** @description The ridge among the anchors. */
+            bearing: components["schemas"]["Bearing"];
+            /** @description Page place of the near anchor's face. */
+            origin: number[];
+            /**
+             * Format: double
+             * @description Pixels a metre.
+             */
+            scale: number;
+        };
+        /** @description One thing a part can be changed to. */
+        OptionWords: {
+            /** @description The draft with it. */
+            draft: components["schemas"]["Draft"];
+            /** @description The knot it would put first; absent where nothing fits. */
+            leads?: string | null;
+            /** @description It is what is said now. */
+            on: boolean;
+            /** @description How it reads. */
+            words: string;
+        };
+        /** @description An own knot. */
+        OwnKnot: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Note. */
+            note: string;
+            /** @description Its path in the notation. */
+            path: string;
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description An own knot as given. */
+        OwnKnotInput: {
+            /** @description What it is called. */
+            name: string;
+            /** @description Note. */
+            note?: string;
+            /** @description Its path in the notation. */
+            path: string;
+            /**
+             * Format: int64
+             * @description Version the change is made to; not asked of a new one.
+             */
+            version?: number;
+        };
+        /** @description What an own knot proves to be. */
+        OwnProof: {
+            /** @description Crossings of rope with rope. */
+            crossings: number;
+            /** @description Its name, when its path is one the catalogue or the tables know. */
+            is: string;
+            /** @description Catalogue knots it is. */
+            knots: string[];
+            /** @description What stays in the line when the object is gone and the ends are pulled. */
+            leaves: string;
+        };
+        /** @description A flat piece of the cover. */
+        Panel: {
+            /** @description Its corners in order; of a panel on a ridge the two on the ridge come first. */
+            corners: number[][];
+        };
+        /** @description Which part of which sentence. */
+        PartOf: {
+            /** @description The situation. */
+            draft: components["schemas"]["Draft"];
+            /** @description Id of the part. */
+            part: string;
+        };
+        /**
+         * @description How the cover is set up.
+         * @enum {string}
+         */
+        Pitch: "a-frame" | "lean-to" | "flat-fly" | "half-pyramid" | "plough-point";
+        /** @description The ground, taken as a plane; its height is nought in the middle between the anchors. */
+        Plane: {
+            /**
+             * Format: double
+             * @description Rise across it, to the right of one who looks from the near anchor to the far one.
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description Rise along the ridge, metres a metre.
+             */
+            along: number;
+            /**
+             * Format: double
+             * @description Where along the ridge it is nought.
+             */
+            middle_m: number;
+        };
+        /** @description A problem in the client's terms. */
+        Problem: {
+            /** @description What to change. */
+            detail: string;
+            /** @description Values that cannot be used, each with what to change. */
+            faults?: components["schemas"]["Fault"][];
+            /** @description What stands there now, where another window changed it first. */
+            newer?: Record<string, never> | null;
+            /**
+             * Format: int32
+             * @description HTTP status.
+             */
+            status: number;
+            /** @description The kind in words. */
+            title: string;
+            /** @description A short name of the kind of problem. */
+            type: string;
+        };
+        /**
+         * @description Which way a knot is pulled, for the arrow.
+         * @enum {string}
+         */
+        Pulls: "standing" | "along" | "either-way" | "both-parts";
+        /** @description One way and what it reaches. */
+        Reach: {
+            /** @description The same in a sentence. */
+            says: string;
+            /** @description Tension in the line, newtons, an estimate. */
+            set_n: components["schemas"]["Band"];
+            /** @description The way. */
+            tighten: components["schemas"]["Tighten"];
+        };
+        /** @description Why, in a sentence. */
+        Reason: {
+            /** @description The numbers behind it. */
+            numbers: components["schemas"]["NumberWords"][];
+            /** @description The rule that says so. */
+            rule: string;
+            /** @description The sentence. */
+            says: string;
+            /** @description Source id. */
+            source: string;
+        };
+        /**
+         * @description How it comes off.
+         * @enum {string}
+         */
+        Release: "one-pull" | "by-hand" | "never" | "on-purpose";
+        /** @description How it lets go, answered from the path alone. */
+        ReleaseWords: {
+            /** @description How that is known. */
+            because: string;
+            /** @description The line comes clear. */
+            clear: boolean;
+            /** @description The tail drawn back past one crossing after another. */
+            drawn?: string | null;
+            /** @description Object gone, both ends pulled. */
+            ends: string;
+            /** @description Catalogue knots that stay in the line. */
+            stays: string[];
+            /** @description Object kept, the tail pulled. */
+            tail: string;
+        };
+        /** @description A change that makes the thing chosen give first. */
+        Remedy: {
+            /** @description Cord of the guys. */
+            cord: string;
+            /** @description Hitch on the guys. */
+            hitch: string;
+            /** @description In a sentence. */
+            says: string;
+        };
+        /** @description A line to cut. */
+        RigCut: {
+            /** @description Id of its cord. */
+            cord: string;
+            /** @description Name of its cord. */
+            cord_name: string;
+            /**
+             * Format: double
+             * @description Each, metres.
+             */
+            each_m: number;
+            /** @description The hank that serves, and what is left of it. */
+            hank?: string | null;
+            /** @description What it is made of. */
+            items: components["schemas"]["LengthItem"][];
+            /** @description What it is called. */
+            name: string;
+            /** @description What to do when none does, each with its numbers. */
+            short: string[];
+            /** @description How many of it. */
+            times: number;
+            /** @description Each, in metres, feet and arm spans, never less than it takes. */
+            words: string[];
+        };
+        /** @description One drawing, to scale. */
+        RigDrawing: {
+            /** @description Stable id. */
+            id: string;
+            /** @description Its heading. */
+            name: string;
+            /** @description The picture. */
+            svg: string;
+        };
+        /** @description A number of a draft, as it stands in its field. */
+        RigField: {
+            /** @description Its place in the draft. */
+            at: string;
+            /** @description What it is, with its unit. */
+            label: string;
+            /** @description Its unit. */
+            unit: string;
+            /** @description As it is read and typed. */
+            value: string;
+        };
+        /** @description A rig as it is asked about, and how large it is drawn. */
+        RigInput: {
+            /** @description The draft. */
+            draft: Record<string, never>;
+            /** @description Head of the sheet. */
+            title?: string | null;
+            /**
+             * Format: double
+             * @description Width of the drawings, pixels.
+             */
+            width?: number;
+        };
+        /** @description A joint and the knot taken. */
+        RigJoint: {
+            /** @description Why, with the mends it needs. */
+            because: string;
+            /** @description Cord it takes, item by item. */
+            cord: components["schemas"]["LengthItem"][];
+            /** @description Stable id. */
+            id: string;
+            /** @description The knot's id. */
+            knot: string;
+            /** @description Its name. */
+            knot_name: string;
+            /** @description What stays in the line when it is undone. */
+            leaves: string;
+            /** @description How it lets go. */
+            lets_go: string;
+            /** @description Where it is. */
+            name: string;
+            /** @description Others that fit, best first, by id and name. */
+            others: string[][];
+            /** @description The situation it was judged as. */
+            situation: components["schemas"]["Draft"];
+            /** @description How many there are of it. */
+            times: number;
+        };
+        /** @description A kind of rig that can be planned. */
+        RigKind: {
+            /** @description Id, part of addresses. */
+            kind: string;
+            /** @description Its name. */
+            name: string;
+        };
+        /** @description Something that can give. */
+        RigPart: {
+            /** @description What it bears, newtons. */
+            bears_n: components["schemas"]["Band"];
+            /** @description Which. */
+            id: string;
+            /** @description How many times the pull it bears. */
+            margin: components["schemas"]["Band"];
+            /** @description What is put on it, newtons. */
+            pull_n: components["schemas"]["Band"];
+            /** @description In a sentence. */
+            says: string;
+            /** @description What happens. */
+            what: string;
+            /** @description What it bears and what is put on it, in the reader's measures. */
+            words: string[];
+        };
+        /** @description A rig worked out: what is common to rigs of every kind. */
+        RigPlan: {
+            /** @description Cautions. */
+            cautions: string[];
+            /** @description What to change, where something is out of reason. */
+            change: string[];
+            /** @description Lines to cut. */
+            cuts: components["schemas"]["RigCut"][];
+            /** @description Knots. */
+            joints: components["schemas"]["RigJoint"][];
+            /** @description Sources and assumptions. */
+            known_from: string[];
+            /** @description What it measures out to, in sentences. */
+            measures: string[];
+            /** @description What is wanted besides cord: pegs, poles, padding. */
+            needs: string[];
+            /** @description Rigging, first to last. */
+            order: components["schemas"]["RigStep"][];
+            /** @description What gives, weakest first. */
+            parts: components["schemas"]["RigPart"][];
+            /** @description What is planned, in a sentence. */
+            said: string;
+            /** @description Striking. */
+            strike: components["schemas"]["RigStep"][];
+        };
+        /** @description What a rig of one kind is begun from. */
+        RigStart: {
+            /** @description A draft to begin with; its shape is the planner's own. */
+            draft: Record<string, never>;
+            /** @description Id, part of addresses. */
+            kind: string;
+            /** @description Its name. */
+            name: string;
+            /** @description What there is to choose from. */
+            stock: Record<string, never>;
+        };
+        /** @description One thing to do. */
+        RigStep: {
+            /** @description Pull, height or length that belongs to it, in the reader's measures, as name and value. */
+            figures: string[][];
+            /** @description Stable id, by which it is ticked off. */
+            id: string;
+            /** @description Joint it is about. */
+            joint?: string | null;
+            /** @description In a sentence. */
+            say: string;
+            /** @description In a few words. */
+            short: string;
+        };
+        /** @description A rig worked out, or why it does not go. */
+        RigView: {
+            /** @description The drawings. */
+            drawings: components["schemas"]["RigDrawing"][];
+            /** @description Numbers of the draft, each in the reader's unit. */
+            fields: components["schemas"]["RigField"][];
+            /** @description Why it does not go, and what to change. */
+            impossible?: string | null;
+            /** @description What only its own kind has. */
+            own: Record<string, never>;
+            plan?: components["schemas"]["RigPlan"] | null;
+        };
+        /** @description Where practitioners differ about this knot. */
+        School: {
+            /** @description What they differ about. */
+            matter: string;
+            /** @description One way and the other. */
+            ways: string[];
+        };
+        /** @description A person's habits, set once. */
+        Settings: {
+            /** @description The body as a tape. */
+            body: components["schemas"]["BodyMeasures"];
+            /** @description Leading hand. */
+            hand: components["schemas"]["Hand"];
+            /** @description Knots known, by id. */
+            knows: string[];
+            /** @description Light. */
+            light: components["schemas"]["Light"];
+            /** @description Schools preferred, by id. */
+            schools: string[];
+            /** @description Measures read in. */
+            units: components["schemas"]["UnitSystem"];
+            /**
+             * Format: int64
+             * @description Version the change is made to.
+             */
+            version: number;
+        };
+        /**
+         * @description The shape it is tied to.
+         * @enum {string}
+         */
+        Shape: "post" | "pipe" | "square" | "ring" | "eyelet" | "cloth" | "peg" | "rope" | "bight" | "own-part" | "log" | "bundle" | "hole" | "hook" | "clip" | "eye" | "hair";
+        /** @description A shape. */
+        ShapeKind: {
+            /**
+             * Format: double
+             * @description Least within reason.
+             */
+            least_mm: number;
+            /**
+             * Format: double
+             * @description Most within reason.
+             */
+            most_mm: number;
+            /** @description Name. */
+            name: string;
+            /** @description The shape. */
+            shape: components["schemas"]["Shape"];
+            /**
+             * Format: double
+             * @description A middling size.
+             */
+            size_mm: number;
+            /** @description Its size matters. */
+            sized: boolean;
+        };
+        /** @description A shelter as it is asked for. */
+        ShelterDraft: {
+            /** @description What stands there, two at least. */
+            anchors: components["schemas"]["AnchorDraft"][];
             /**
              * Format: int32
              * @description Beaufort number of the mean wind.
              */
-            beaufort: number
-          }
-        }
-    /** @description A job. */
-    Job: {
-      /**
-       * Format: int64
-       * @description Number.
-       */
-      id: number
-      /** @description Name. */
-      name: string
-      /** @description Note. */
-      note: string
-      /** @description Place. */
-      place: string
-      /**
-       * Format: int64
-       * @description Version.
-       */
-      version: number
-    }
-    /** @description A job as given. */
-    JobInput: {
-      /** @description Name. */
-      name: string
-      /** @description Note. */
-      note?: string
-      /** @description Place. */
-      place?: string
-      /**
-       * Format: int64
-       * @description Version the change is made to; not asked of a new job.
-       */
-      version?: number
-    }
-    /** @description A job in the list. */
-    JobSummary: {
-      /**
-       * Format: int64
-       * @description Number.
-       */
-      id: number
-      /**
-       * Format: int64
-       * @description How many joints it has.
-       */
-      joints: number
-      /** @description Name. */
-      name: string
-      /** @description Note. */
-      note: string
-      /** @description Place. */
-      place: string
-      /**
-       * Format: int64
-       * @description How many of them have a knot.
-       */
-      taken: number
-      /**
-       * Format: int64
-       * @description Version.
-       */
-      version: number
-    }
-    /** @description A job, whole. */
-    JobView: {
-      /** @description The job. */
-      job: components['schemas']['Job']
-      /** @description Its joints in order. */
-      joints: components['schemas']['JointView'][]
-      /** @description Kinds of rig planned for it. */
-      rigs: string[]
-      /** @description Cord in its knots. */
-      totals: components['schemas']['CordTotal'][]
-      /** @description Joints that cannot be read any more. */
-      unreadable: components['schemas']['UnreadableJoint'][]
-    }
-    /** @description A joint. */
-    Joint: {
-      /**
-       * Format: int64
-       * @description Number.
-       */
-      id: number
-      /**
-       * Format: int64
-       * @description Its job.
-       */
-      job_id: number
-      /** @description Id of the knot taken. */
-      knot?: string | null
-      /** @description Name. */
-      name: string
-      /** @description Note. */
-      note: string
-      /**
-       * Format: int64
-       * @description Place in the order of the job.
-       */
-      position: number
-      /** @description The situation as it was said. */
-      situation: components['schemas']['Draft']
-      /**
-       * Format: int64
-       * @description Version.
-       */
-      version: number
-    }
-    /** @description A joint as given. */
-    JointInput: {
-      /** @description Id of the knot taken. */
-      knot?: string | null
-      /** @description Name. */
-      name: string
-      /** @description Note. */
-      note?: string
-      /**
-       * Format: int64
-       * @description Place in the order of the job; the end when absent.
-       */
-      position?: number | null
-      /** @description The situation. */
-      situation: components['schemas']['Draft']
-      /**
-       * Format: int64
-       * @description Version the change is made to; not asked of a new joint.
-       */
-      version?: number
-    }
-    /** @description A joint with what is reckoned from it. */
-    JointView: {
-      /** @description Name of the cord. */
-      cord: string
-      cord_refused?: components['schemas']['CordRefused'] | null
-      /** @description What it is drawn on. */
-      drawn: components['schemas']['Drawn']
-      /** @description The knot that would be first now. */
-      first?: string | null
-      /** @description The joint. */
-      joint: components['schemas']['Joint']
-      /** @description Its situation in words. */
-      says: string
-      /** @description Name of the other cord, where two are joined. */
-      second?: string | null
-      taken?: components['schemas']['KnotAnswer'] | null
-    }
-    /** @description A job's rig of one kind. */
-    KeptRig: {
-      /** @description As it was asked for; its shape is the planner's own. */
-      draft: Record<string, never>
-      /** @description Ids of what is done of its order of work and its strike. */
-      ticked?: string[]
-      /**
-       * Format: int64
-       * @description Version the change is made to; 0 where there was none.
-       */
-      version?: number
-    }
-    /** @description A hank of cord. */
-    KitCord: {
-      /**
-       * Format: double
-       * @description Measured thickness; the kind's own when absent.
-       */
-      diameter_mm?: number | null
-      /**
-       * Format: int64
-       * @description Number.
-       */
-      id: number
-      /** @description Id of its kind. */
-      kind: string
-      /**
-       * Format: double
-       * @description Length, metres.
-       */
-      length_m: number
-      /** @description What it is called. */
-      name: string
-      /** @description Note. */
-      note: string
-      /**
-       * Format: int64
-       * @description Version.
-       */
-      version: number
-    }
-    /** @description One knot's verdict. */
-    KnotAnswer: {
-      /** @description Why it stands ahead of the next. */
-      ahead?: string | null
-      /** @description What an instructor is asked next, of those that fit. */
-      asked: components['schemas']['Asked'][]
-      /** @description Cautions. */
-      cautions: string[]
-      /** @description Changes the drawing shows, by name. */
-      drawn_with: components['schemas']['Mend'][]
-      /** @description Numbers. */
-      facts: components['schemas']['Facts']
-      /** @description The verdict in two or three words. */
-      headline: string
-      /** @description The knot's id. */
-      id: string
-      /** @description The reason that counts most. */
-      lead: components['schemas']['Reason']
-      /** @description What to look for. */
-      look_for: string
-      /** @description Mends made. */
-      mends: components['schemas']['MendWords'][]
-      /** @description Its name. */
-      name: string
-      /** @description All other reasons. */
-      reasons: components['schemas']['Reason'][]
-      /** @description The verdict. */
-      verdict: components['schemas']['Verdict']
-      /** @description For one that does not fit: what would make it fit. */
-      would_fit?: string | null
-    }
-    /** @description How a learner does with one knot. */
-    KnotScore: {
-      /**
-       * Format: int64
-       * @description Questions answered.
-       */
-      asked: number
-      /** @description Knot id. */
-      knot: string
-      /**
-       * Format: int64
-       * @description Named right.
-       */
-      named: number
-      /**
-       * Format: int64
-       * @description The wrong place found, or that there is none.
-       */
-      spotted: number
-    }
-    /** @description A knot in the list. */
-    KnotSummary: {
-      /** @description What it is. */
-      about: string
-      /** @description Other names. */
-      also: string[]
-      /** @description Knots whose moves it reuses. */
-      builds_on: string[]
-      /** @description Family. */
-      family: components['schemas']['Family']
-      /** @description Id. */
-      id: string
-      /** @description Tied without an end. */
-      in_the_bight: boolean
-      /** @description Can be tied in mittens. */
-      mittens: boolean
-      /**
-       * Format: int32
-       * @description Moves to tie it.
-       */
-      moves: number
-      /** @description Name. */
-      name: string
-      /** @description One pull frees it. */
-      one_pull: boolean
-      /** @description Jobs it does. */
-      tasks: components['schemas']['Task'][]
-    }
-    /** @description A knot's words. */
-    KnotWords: {
-      /** @description What it is. */
-      about: string
-      /** @description Other names. */
-      also: string[]
-      /** @description Knots whose moves it reuses. */
-      builds_on: string[]
-      /** @description Cautions. */
-      cautions: components['schemas']['Caution'][]
-      /** @description How its identity was confirmed. */
-      confirmed: string
-      /** @description Family. */
-      family: components['schemas']['Family']
-      /** @description Id. */
-      id: string
-      /** @description Can be tied in the bight. */
-      in_the_bight: boolean
-      /** @description What stays in the line. */
-      leaves: string
-      /** @description How it lets go. */
-      lets_go: string
-      /** @description Usual mistakes. */
-      mistakes: components['schemas']['Mistake'][]
-      /** @description Can be tied in mittens. */
-      mittens: boolean
-      /** @description Name. */
-      name: string
-      /** @description Needs an end. */
-      needs_end: boolean
-      /** @description It is drawn on an object. */
-      on_object: boolean
-      /** @description One pull frees it. */
-      one_pull: boolean
-      /** @description The three questions of release, answered from the path. */
-      release: components['schemas']['ReleaseWords']
-      /** @description How many ropes it has. */
-      ropes: number
-      /** @description Where practitioners differ. */
-      schools: components['schemas']['School'][]
-      /** @description Shapes it is tied to. */
-      shapes: components['schemas']['Shape'][]
-      /** @description Moves. */
-      steps: components['schemas']['Move'][]
-      /** @description Share of strength kept, an estimate. */
-      strength_kept: components['schemas']['Band']
-      /** @description Source id of that. */
-      strength_source: string
-      /** @description What to look for. */
-      telltales: string[]
-      /** @description How it unties after load. */
-      untie: components['schemas']['Untie']
-      /** @description What it is shown on where no joint says. */
-      usual: components['schemas']['UsualObject']
-      /** @description Other ways of tying it. */
-      ways: components['schemas']['TyingWay'][]
-    }
-    /** @description One item of a length, for the API. */
-    LengthItem: {
-      /**
-       * Format: double
-       * @description Metres.
-       */
-      length_m: number
-      /** @description What it is for. */
-      of: string
-      /** @description In the reader's measures. */
-      words: string
-    }
-    /**
-     * @description Day, night, or as the machine says.
-     * @enum {string}
-     */
-    Light: 'system' | 'day' | 'night'
-    /** @description A line as it is asked about. */
-    LineDraft: {
-      /** @description The cord. */
-      cord: components['schemas']['CordDraft']
-      /** @description What hangs on it. */
-      hung: components['schemas']['Hung']
-      /**
-       * Format: double
-       * @description The person's pull, newtons.
-       */
-      pull_n: number
-      /**
-       * Format: double
-       * @description How much higher the far anchor is, metres.
-       */
-      rise_m?: number
-      /**
-       * Format: double
-       * @description Level distance of the anchors, metres.
-       */
-      span_m: number
-      /** @description How it is drawn tight. */
-      tighten: components['schemas']['Tighten']
-    }
-    /** @description What only a line's plan has. */
-    LineFacts: {
-      /** @description Pull on the anchor that bears more, newtons. */
-      anchor_n: components['schemas']['Band']
-      /** @description What each way of tightening reaches. */
-      reaches: components['schemas']['Reach'][]
-      /** @description Sag below the straight line between the anchors, metres. */
-      sag_m: components['schemas']['Band']
-    }
-    /** @description What there is to choose from. */
-    LineStock: {
-      /** @description Ways of tightening. */
-      tightenings: components['schemas']['Named'][]
-    }
-    /**
-     * @description How it pulls.
-     * @enum {string}
-     */
-    Manner: 'steady' | 'swinging' | 'jerking' | 'flogging' | 'slack-and-tight'
-    /** @description A matter practitioners differ about. */
-    Matter: {
-      /** @description What it is about. */
-      about: string
-      /** @description Stable id. */
-      id: string
-      /** @description The ways. */
-      way: components['schemas']['WayOfPractice'][]
-    }
-    /**
-     * @description A change that makes a knot fit, where it has no name of its own. What makes another knot of the catalogue of it stands in
-     *     the knot's file under `becomes` and is judged under that name.
-     * @enum {string}
-     */
-    Mend:
-      | 'more-turn'
-      | 'turn-on-line'
-      | 'round-turn-first'
-      | 'backup-half-hitch'
-      | 'slip-last'
-      | 'double-it'
-      | 'stopper-on-tail'
-      | 'longer-tail'
-      | 'lock-bight'
-      | 'toggle'
-      | 'retie'
-      | 'pad-edge'
-    /** @description A mend in words. */
-    MendWords: {
-      /** @description What asked for it. */
-      because: components['schemas']['Reason']
-      /** @description Which. */
-      mend: components['schemas']['Mend']
-      /** @description What to do. */
-      says: string
-    }
-    /** @description One action done wrong, and what it makes. */
-    MisstepWords: {
-      /** @description What was done. */
-      done: string
-      /** @description As written; the figure draws it with `wrong`. */
-      id: string
-      /** @description The catalogue knot it makes. */
-      knot?: string | null
-      /** @description What it makes. */
-      makes: string
-      /** @description It has a name: a knot, a wrong form, or nothing at all. */
-      named: boolean
-      /** @description What that does, where the trade says. */
-      so?: string | null
-      /** @description The move it happens in, from 1. */
-      step: number
-    }
-    /** @description A usual mistake. */
-    Mistake: {
-      /** @description What was done. */
-      done: string
-      /** @description What it makes. */
-      makes: string
-      /** @description What that does. */
-      so: string
-    }
-    /** @description A knot in space. */
-    Model: {
-      /** @description Its poles. */
-      poles: components['schemas']['ModelPole'][]
-      /** @description Its ropes. */
-      ropes: components['schemas']['ModelRope'][]
-    }
-    /** @description A round object of the model. */
-    ModelPole: {
-      /** @description Where its axis meets the drawing plane. */
-      at: number[]
-      /** @description The way it runs: x, y or z. */
-      axis: string
-      /**
-       * Format: double
-       * @description Radius in rope diameters.
-       */
-      radius: number
-    }
-    /** @description A rope of the model. */
-    ModelRope: {
-      /** @description For each move, how many of its points are laid before it; the last is all of them. */
-      laid: number[]
-      /** @description Its centreline, unit the rope's diameter: x, y, z after x, y, z. */
-      points: number[]
-    }
-    /** @description One move. */
-    Move: {
-      /** @description Help. */
-      hint: string
-      /** @description The sentence. */
-      say: string
-      /** @description One word. */
-      short: string
-    }
-    /** @description A name to choose. */
-    Named: {
-      /** @description Id. */
-      id: string
-      /** @description Name. */
-      name: string
-    }
-    /** @description A knot close by. */
-    Near: {
-      /** @description What differs. */
-      differs: string
-      /** @description Knot id. */
-      knot: string
-      /** @description Its name. */
-      name: string
-    }
-    /** @description A number that can be typed for a part, in the reader's own unit. */
-    NumberField: {
-      /** @description Field of the draft. */
-      field: string
-      /** @description What it is called. */
-      label: string
-      /** @description Unit it is typed in. */
-      unit: string
-      /**
-       * Format: double
-       * @description Its value now.
-       */
-      value: number
-    }
-    /** @description A number in a reason. */
-    NumberWords: {
-      /** @description What it measures. */
-      of: string
-      /** @description In the reader's measures. */
-      words: string
-    }
-    /** @description Where metres lie on the drawing from above. */
-    OnPage: {
-      /** @description The ridge among the anchors. */
-      bearing: components['schemas']['Bearing']
-      /** @description Page place of the near anchor's face. */
-      origin: number[]
-      /**
-       * Format: double
-       * @description Pixels a metre.
-       */
-      scale: number
-    }
-    /** @description One thing a part can be changed to. */
-    OptionWords: {
-      /** @description The draft with it. */
-      draft: components['schemas']['Draft']
-      /** @description The knot it would put first; absent where nothing fits. */
-      leads?: string | null
-      /** @description It is what is said now. */
-      on: boolean
-      /** @description How it reads. */
-      words: string
-    }
-    /** @description An own knot. */
-    OwnKnot: {
-      /**
-       * Format: int64
-       * @description Number.
-       */
-      id: number
-      /** @description What it is called. */
-      name: string
-      /** @description Note. */
-      note: string
-      /** @description Its path in the notation. */
-      path: string
-      /**
-       * Format: int64
-       * @description Version.
-       */
-      version: number
-    }
-    /** @description An own knot as given. */
-    OwnKnotInput: {
-      /** @description What it is called. */
-      name: string
-      /** @description Note. */
-      note?: string
-      /** @description Its path in the notation. */
-      path: string
-      /**
-       * Format: int64
-       * @description Version the change is made to; not asked of a new one.
-       */
-      version?: number
-    }
-    /** @description What an own knot proves to be. */
-    OwnProof: {
-      /** @description Crossings of rope with rope. */
-      crossings: number
-      /** @description Its name, when its path is one the catalogue or the tables know. */
-      is: string
-      /** @description Catalogue knots it is. */
-      knots: string[]
-      /** @description What stays in the line when the object is gone and the ends are pulled. */
-      leaves: string
-    }
-    /** @description A flat piece of the cover. */
-    Panel: {
-      /** @description Its corners in order; of a panel on a ridge the two on the ridge come first. */
-      corners: number[][]
-    }
-    /** @description Which part of which sentence. */
-    PartOf: {
-      /** @description The situation. */
-      draft: components['schemas']['Draft']
-      /** @description Id of the part. */
-      part: string
-    }
-    /**
-     * @description How the cover is set up.
-     * @enum {string}
-     */
-    Pitch: 'a-frame' | 'lean-to' | 'flat-fly' | 'half-pyramid' | 'plough-point'
-    /** @description The ground, taken as a plane; its height is nought in the middle between the anchors. */
-    Plane: {
-      /**
-       * Format: double
-       * @description Rise across it, to the right of one who looks from the near anchor to the far one.
-       */
-      across: number
-      /**
-       * Format: double
-       * @description Rise along the ridge, metres a metre.
-       */
-      along: number
-      /**
-       * Format: double
-       * @description Where along the ridge it is nought.
-       */
-      middle_m: number
-    }
-    /** @description A problem in the client's terms. */
-    Problem: {
-      /** @description What to change. */
-      detail: string
-      /** @description Values that cannot be used, each with what to change. */
-      faults?: components['schemas']['Fault'][]
-      /** @description What stands there now, where another window changed it first. */
-      newer?: Record<string, never> | null
-      /**
-       * Format: int32
-       * @description HTTP status.
-       */
-      status: number
-      /** @description The kind in words. */
-      title: string
-      /** @description A short name of the kind of problem. */
-      type: string
-    }
-    /**
-     * @description Which way a knot is pulled, for the arrow.
-     * @enum {string}
-     */
-    Pulls: 'standing' | 'along' | 'either-way' | 'both-parts'
-    /** @description One way and what it reaches. */
-    Reach: {
-      /** @description The same in a sentence. */
-      says: string
-      /** @description Tension in the line, newtons, an estimate. */
-      set_n: components['schemas']['Band']
-      /** @description The way. */
-      tighten: components['schemas']['Tighten']
-    }
-    /** @description Why, in a sentence. */
-    Reason: {
-      /** @description The numbers behind it. */
-      numbers: components['schemas']['NumberWords'][]
-      /** @description The rule that says so. */
-      rule: string
-      /** @description The sentence. */
-      says: string
-      /** @description Source id. */
-      source: string
-    }
-    /**
-     * @description How it comes off.
-     * @enum {string}
-     */
-    Release: 'one-pull' | 'by-hand' | 'never' | 'on-purpose'
-    /** @description How it lets go, answered from the path alone. */
-    ReleaseWords: {
-      /** @description How that is known. */
-      because: string
-      /** @description The line comes clear. */
-      clear: boolean
-      /** @description The tail drawn back past one crossing after another. */
-      drawn?: string | null
-      /** @description Object gone, both ends pulled. */
-      ends: string
-      /** @description Catalogue knots that stay in the line. */
-      stays: string[]
-      /** @description Object kept, the tail pulled. */
-      tail: string
-    }
-    /** @description A change that makes the thing chosen give first. */
-    Remedy: {
-      /** @description Cord of the guys. */
-      cord: string
-      /** @description Hitch on the guys. */
-      hitch: string
-      /** @description In a sentence. */
-      says: string
-    }
-    /** @description A line to cut. */
-    RigCut: {
-      /** @description Id of its cord. */
-      cord: string
-      /** @description Name of its cord. */
-      cord_name: string
-      /**
-       * Format: double
-       * @description Each, metres.
-       */
-      each_m: number
-      /** @description The hank that serves, and what is left of it. */
-      hank?: string | null
-      /** @description What it is made of. */
-      items: components['schemas']['LengthItem'][]
-      /** @description What it is called. */
-      name: string
-      /** @description What to do when none does, each with its numbers. */
-      short: string[]
-      /** @description How many of it. */
-      times: number
-      /** @description Each, in metres, feet and arm spans, never less than it takes. */
-      words: string[]
-    }
-    /** @description One drawing, to scale. */
-    RigDrawing: {
-      /** @description Stable id. */
-      id: string
-      /** @description Its heading. */
-      name: string
-      /** @description The picture. */
-      svg: string
-    }
-    /** @description A number of a draft, as it stands in its field. */
-    RigField: {
-      /** @description Its place in the draft. */
-      at: string
-      /** @description What it is, with its unit. */
-      label: string
-      /** @description Its unit. */
-      unit: string
-      /** @description As it is read and typed. */
-      value: string
-    }
-    /** @description A rig as it is asked about, and how large it is drawn. */
-    RigInput: {
-      /** @description The draft. */
-      draft: Record<string, never>
-      /** @description Head of the sheet. */
-      title?: string | null
-      /**
-       * Format: double
-       * @description Width of the drawings, pixels.
-       */
-      width?: number
-    }
-    /** @description A joint and the knot taken. */
-    RigJoint: {
-      /** @description Why, with the mends it needs. */
-      because: string
-      /** @description Cord it takes, item by item. */
-      cord: components['schemas']['LengthItem'][]
-      /** @description Stable id. */
-      id: string
-      /** @description The knot's id. */
-      knot: string
-      /** @description Its name. */
-      knot_name: string
-      /** @description What stays in the line when it is undone. */
-      leaves: string
-      /** @description How it lets go. */
-      lets_go: string
-      /** @description Where it is. */
-      name: string
-      /** @description Others that fit, best first, by id and name. */
-      others: string[][]
-      /** @description The situation it was judged as. */
-      situation: components['schemas']['Draft']
-      /** @description How many there are of it. */
-      times: number
-    }
-    /** @description A kind of rig that can be planned. */
-    RigKind: {
-      /** @description Id, part of addresses. */
-      kind: string
-      /** @description Its name. */
-      name: string
-    }
-    /** @description Something that can give. */
-    RigPart: {
-      /** @description What it bears, newtons. */
-      bears_n: components['schemas']['Band']
-      /** @description Which. */
-      id: string
-      /** @description How many times the pull it bears. */
-      margin: components['schemas']['Band']
-      /** @description What is put on it, newtons. */
-      pull_n: components['schemas']['Band']
-      /** @description In a sentence. */
-      says: string
-      /** @description What happens. */
-      what: string
-      /** @description What it bears and what is put on it, in the reader's measures. */
-      words: string[]
-    }
-    /** @description A rig worked out: what is common to rigs of every kind. */
-    RigPlan: {
-      /** @description Cautions. */
-      cautions: string[]
-      /** @description What to change, where something is out of reason. */
-      change: string[]
-      /** @description Lines to cut. */
-      cuts: components['schemas']['RigCut'][]
-      /** @description Knots. */
-      joints: components['schemas']['RigJoint'][]
-      /** @description Sources and assumptions. */
-      known_from: string[]
-      /** @description What it measures out to, in sentences. */
-      measures: string[]
-      /** @description What is wanted besides cord: pegs, poles, padding. */
-      needs: string[]
-      /** @description Rigging, first to last. */
-      order: components['schemas']['RigStep'][]
-      /** @description What gives, weakest first. */
-      parts: components['schemas']['RigPart'][]
-      /** @description What is planned, in a sentence. */
-      said: string
-      /** @description Striking. */
-      strike: components['schemas']['RigStep'][]
-    }
-    /** @description What a rig of one kind is begun from. */
-    RigStart: {
-      /** @description A draft to begin with; its shape is the planner's own. */
-      draft: Record<string, never>
-      /** @description Id, part of addresses. */
-      kind: string
-      /** @description Its name. */
-      name: string
-      /** @description What there is to choose from. */
-      stock: Record<string, never>
-    }
-    /** @description One thing to do. */
-    RigStep: {
-      /** @description Pull, height or length that belongs to it, in the reader's measures, as name and value. */
-      figures: string[][]
-      /** @description Stable id, by which it is ticked off. */
-      id: string
-      /** @description Joint it is about. */
-      joint?: string | null
-      /** @description In a sentence. */
-      say: string
-      /** @description In a few words. */
-      short: string
-    }
-    /** @description A rig worked out, or why it does not go. */
-    RigView: {
-      /** @description The drawings. */
-      drawings: components['schemas']['RigDrawing'][]
-      /** @description Numbers of the draft, each in the reader's unit. */
-      fields: components['schemas']['RigField'][]
-      /** @description Why it does not go, and what to change. */
-      impossible?: string | null
-      /** @description What only its own kind has. */
-      own: Record<string, never>
-      plan?: components['schemas']['RigPlan'] | null
-    }
-    /** @description Where practitioners differ about this knot. */
-    School: {
-      /** @description What they differ about. */
-      matter: string
-      /** @description One way and the other. */
-      ways: string[]
-    }
-    /** @description A person's habits, set once. */
-    Settings: {
-      /** @description The body as a tape. */
-      body: components['schemas']['BodyMeasures']
-      /** @description Leading hand. */
-      hand: components['schemas']['Hand']
-      /** @description Knots known, by id. */
-      knows: string[]
-      /** @description Light. */
-      light: components['schemas']['Light']
-      /** @description Schools preferred, by id. */
-      schools: string[]
-      /** @description Measures read in. */
-      units: components['schemas']['UnitSystem']
-      /**
-       * Format: int64
-       * @description Version the change is made to.
-       */
-      version: number
-    }
-    /**
-     * @description The shape it is tied to.
-     * @enum {string}
-     */
-    Shape:
-      | 'post'
-      | 'pipe'
-      | 'square'
-      | 'ring'
-      | 'eyelet'
-      | 'cloth'
-      | 'peg'
-      | 'rope'
-      | 'bight'
-      | 'own-part'
-      | 'log'
-      | 'bundle'
-      | 'hole'
-      | 'hook'
-      | 'clip'
-      | 'eye'
-      | 'hair'
-    /** @description A shape. */
-    ShapeKind: {
-      /**
-       * Format: double
-       * @description Least within reason.
-       */
-      least_mm: number
-      /**
-       * Format: double
-       * @description Most within reason.
-       */
-      most_mm: number
-      /** @description Name. */
-      name: string
-      /** @description The shape. */
-      shape: components['schemas']['Shape']
-      /**
-       * Format: double
-       * @description A middling size.
-       */
-      size_mm: number
-      /** @description Its size matters. */
-      sized: boolean
-    }
-    /** @description A shelter as it is asked for. */
-    ShelterDraft: {
-      /** @description What stands there, two at least. */
-      anchors: components['schemas']['AnchorDraft'][]
-      /**
-       * Format: int32
-       * @description Beaufort number of the mean wind.
-       */
-      beaufort: number
-      /** @description The two the ridge runs between, counted from 0; the best pair when absent. */
-      between?: number[] | null
-      /** @description The sheet. */
-      cover: components['schemas']['CoverDraft']
-      /**
-       * Format: double
-       * @description Gear hung on the ridge, newtons.
-       */
-      gear_n?: number
-      /** @description What is to give first. */
-      gives: components['schemas']['Gives']
-      /** @description Id of the ground. */
-      ground: string
-      /**
-       * Format: double
-       * @description Speed of the gusts, m/s; reckoned from the Beaufort number when absent.
-       */
-      gust_ms?: number | null
-      /** @description Cord of the guys. */
-      guy_cord: components['schemas']['CordDraft']
-      /** @description Knots taken in place of the first answer, by joint. */
-      knots?: {
-        [key: string]: string
-      }
-      /** @description The line runs over the cover, which hangs from it. */
-      line_over?: boolean
-      /**
-       * Format: int32
-       * @description How many sit under it.
-       */
-      people: number
-      /** @description How it is set up. */
-      pitch: components['schemas']['Pitch']
-      /**
-       * Format: double
-       * @description What one pulls with, newtons.
-       */
-      pull_n: number
-      /** @description Cord of the ridge. */
-      ridge_cord: components['schemas']['CordDraft']
-      /**
-       * Format: double
-       * @description The ground rises so much across the ridge, to the right of one who looks from the near anchor to the far one, per
-       *     cent.
-       */
-      slope_across_percent?: number
-      /**
-       * Format: double
-       * @description The ground rises so much along the ridge, per cent.
-       */
-      slope_percent?: number
-      /** @description Two lines, one from each end of the cover, in place of one that runs through. */
-      split?: boolean
-      /** @description How the ridge is tightened. */
-      tighten: components['schemas']['Tighten']
-      /**
-       * Format: double
-       * @description Where the wind comes from, degrees from north through east; across the ridge, on the closed side, when absent.
-       */
-      wind_from_deg?: number | null
-      /** @description How high. */
-      wish: components['schemas']['Wish']
-    }
-    /** @description What only a shelter's plan has. */
-    ShelterFacts: {
-      /** @description The anchors taken. */
-      between: components['schemas']['Between']
-      /** @description What wind and tightening put into it. */
-      forces: components['schemas']['Forces']
-      /** @description Where everything is. */
-      geometry: components['schemas']['Geometry']
-      /** @description The loops a purchase can be made with, compared. */
-      loops: string[]
-      /** @description Said where the part chosen does not give first and nothing on the list makes it. */
-      no_remedy?: string | null
-      on_page?: components['schemas']['OnPage'] | null
-      /** @description What each way of tightening reaches. */
-      reaches: components['schemas']['Reach'][]
-      /** @description What to change so that the part chosen gives first; empty when it does. */
-      remedies: components['schemas']['Remedy'][]
-    }
-    /** @description What there is to choose from. */
-    ShelterStock: {
-      /** @description Kinds of anchor. */
-      anchors: components['schemas']['Named'][]
-      /** @description Covers. */
-      covers: components['schemas']['Named'][]
-      /** @description What may give first. */
-      gives: components['schemas']['Named'][]
-      /** @description Grounds. */
-      grounds: components['schemas']['Named'][]
-      /** @description Pitches. */
-      pitches: components['schemas']['Named'][]
-      /** @description Ways of tightening. */
-      tightenings: components['schemas']['Named'][]
-      /** @description Where the wind comes from, by degrees. */
-      winds: components['schemas']['Named'][]
-      /** @description How high. */
-      wishes: components['schemas']['Named'][]
-    }
-    /** @description Where a value comes from. */
-    Source: {
-      /** @description Stable id. */
-      id: string
-      /** @description Kind. */
-      kind: components['schemas']['SourceKind']
-      /** @description What it is. */
-      title: string
-    }
-    /**
-     * @description How far a value can be trusted.
-     * @enum {string}
-     */
-    SourceKind: 'published' | 'recalled' | 'practice' | 'model'
-    /** @description Some hours of weather. */
-    Spell: {
-      /**
-       * Format: int32
-       * @description Beaufort number of the mean wind.
-       */
-      beaufort: number
-      /** @description When it begins, UTC. */
-      from: string
-      /**
-       * Format: double
-       * @description Where it comes from, degrees from north through east.
-       */
-      from_deg: number
-      /**
-       * Format: double
-       * @description Gusts, m/s.
-       */
-      gust_ms: number
-      /**
-       * Format: double
-       * @description Rain in these hours, millimetres.
-       */
-      rain_mm: number
-      /**
-       * Format: double
-       * @description Mean wind, m/s.
-       */
-      wind_ms: number
-    }
-    /**
-     * @description How long it stays.
-     * @enum {string}
-     */
-    Stays: 'minutes' | 'dusk' | 'night' | 'season'
-    /**
-     * @description How easily it bends.
-     * @enum {string}
-     */
-    Stiffness: 'supple' | 'middling' | 'stiff'
-    /** @description A surface. */
-    SurfaceKind: {
-      /** @description Friction, dry, an estimate. */
-      dry: components['schemas']['Band']
-      /** @description Id. */
-      id: string
-      /** @description Name. */
-      name: string
-      /** @description Source id. */
-      source: string
-      /** @description Friction, wet, an estimate. */
-      wet: components['schemas']['Band']
-    }
-    /**
-     * @description What the knot is to do.
-     * @enum {string}
-     */
-    Task: 'make-fast' | 'guy' | 'drag' | 'join' | 'end-loop' | 'mid-loop' | 'stop' | 'bind' | 'hoist' | 'stow' | 'own-loop'
-    /** @description A job to do, with its usual situation. */
-    TaskKind: {
-      /** @description The task. */
-      task: components['schemas']['Task']
-      /** @description The usual joint. */
-      usual: components['schemas']['Draft']
-      /** @description In words. */
-      words: string
-    }
-    /** @description Which of those that fit to teach first. */
-    TeachFirst: {
-      /** @description The knot's id. */
-      id: string
-      /** @description Which, and why. */
-      says: string
-    }
-    /**
-     * @description What its tension must do once it is set.
-     * @enum {string}
-     */
-    Tension: 'as-set' | 'adjusted' | 'purchase' | 'yields'
-    /**
-     * @description How a line is drawn tight.
-     * @enum {string}
-     */
-    Tighten: 'round-turns' | 'looped' | 'by-hand'
-    /** @description A tie as it is told: one of the three. */
-    Told:
-      | {
-          /** @description Crossings of a catalogue knot's drawing that are the other way, such as `A3`. */
-          changed: {
-            /** @description Crossings. */
-            crossings: string[]
-            /** @description Knot id. */
-            knot: string
-          }
-        }
-      | {
-          /** @description Crossing after crossing along the rope, such as `o1 u2 o3 u1 o2 u3`. */
-          walk: string
-        }
-      | {
-          /** @description A planar-diagram code. */
-          code: string
-        }
-    /** @description Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`. */
-    TyingWay: {
-      /** @description What it is called. */
-      name: string
-      /** @description Its moves, a sentence each. */
-      say: string[]
-    }
-    /** @description One number of a draft, as it was typed. */
-    TypedNumber: {
-      /** @description Its place in the draft. */
-      at: string
-      /** @description The draft. */
-      draft: Record<string, never>
-      /** @description What was typed, in the reader's unit. */
-      text: string
-    }
-    /** @description A number typed for a part, in the reader's own unit. */
-    TypedPart: {
-      /** @description The situation. */
-      draft: components['schemas']['Draft']
-      /** @description The field, as the sentence names it. */
-      field: string
-      /**
-       * Format: double
-       * @description The number.
-       */
-      value: number
-    }
-    /**
-     * @description The measures a person reads in.
-     * @enum {string}
-     */
-    UnitSystem: 'metric' | 'imperial' | 'body'
-    /** @description A joint whose situation cannot be read any more: the rest of its job is none the worse for it. */
-    UnreadableJoint: {
-      /**
-       * Format: int64
-       * @description Number.
-       */
-      id: number
-      /** @description Name. */
-      name: string
-      /** @description What is in the way, and what to do. */
-      says: string
-    }
-    /**
-     * @description How it comes undone after load.
-     * @enum {string}
-     */
-    Untie: 'easy' | 'fair' | 'jams' | 'cut'
-    /** @description A middling object for a knot, and cord to go with it. */
-    UsualObject: {
-      /**
-       * Format: double
-       * @description Diameter of the cord.
-       */
-      cord_mm: number
-      /** @description Shape. */
-      shape: components['schemas']['Shape']
-      /**
-       * Format: double
-       * @description Diameter of the object.
-       */
-      size_mm: number
-      /** @description Surface id. */
-      surface: string
-    }
-    /**
-     * @description Fits, fits if, or does not fit.
-     * @enum {string}
-     */
-    Verdict: 'fits' | 'fits-if' | 'does-not-fit'
-    /**
-     * @description Which way it pulls.
-     * @enum {string}
-     */
-    Way: 'away' | 'along' | 'either-way' | 'along-line' | 'both-parts' | 'three-ways'
-    /** @description One way of doing it. */
-    WayOfPractice: {
-      /** @description Stable id; a situation prefers a school by it. */
-      id: string
-      /** @description Knots it puts first among equals. */
-      knots: string[]
-      /** @description Its name. */
-      name: string
-      /** @description Purchases it takes in a tensioning system, best first. */
-      purchases?: string[]
-      /** @description Why its people do it so. */
-      why: string
-    }
-    /** @description A waypoint on the site. */
-    Waypoint: {
-      /** @description Metres east and north of the first waypoint answered. */
-      at_m: number[]
-      /** @description Its name. */
-      name: string
-      /** @description It lies within half a kilometre of that one. */
-      near: boolean
-      /** @description Its number in the file, from 0. */
-      number: number
-    }
-    /**
-     * @description What the shelter is wanted for.
-     * @enum {string}
-     */
-    Wish: 'low' | 'usual' | 'eye' | 'high'
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+            beaufort: number;
+            /** @description The two the ridge runs between, counted from 0; the best pair when absent. */
+            between?: number[] | null;
+            /** @description The sheet. */
+            cover: components["schemas"]["CoverDraft"];
+            /**
+             * Format: double
+             * @description Gear hung on the ridge, newtons.
+             */
+            gear_n?: number;
+            /** @description What is to give first. */
+            gives: components["schemas"]["Gives"];
+            /** @description Id of the ground. */
+            ground: string;
+            /**
+             * Format: double
+             * @description Speed of the gusts, m/s; reckoned from the Beaufort number when absent.
+             */
+            gust_ms?: number | null;
+            /** @description Cord of the guys. */
+            guy_cord: components["schemas"]["CordDraft"];
+            /** @description Knots taken in place of the first answer, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /** @description The line runs over the cover, which hangs from it. */
+            line_over?: boolean;
+            /**
+             * Format: int32
+             * @description How many sit under it.
+             */
+            people: number;
+            /** @description How it is set up. */
+            pitch: components["schemas"]["Pitch"];
+            /**
+             * Format: double
+             * @description What one pulls with, newtons.
+             */
+            pull_n: number;
+            /** @description Cord of the ridge. */
+            ridge_cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description The ground rises so much across the ridge, to the right of one who looks from the near anchor to the far one, per
+             *     cent.
+             */
+            slope_across_percent?: number;
+            /**
+             * Format: double
+             * @description The ground rises so much along the ridge, per cent.
+             */
+            slope_percent?: number;
+            /** @description Two lines, one from each end of the cover, in place of one that runs through. */
+            split?: boolean;
+            /** @description How the ridge is tightened. */
+            tighten: components["schemas"]["Tighten"];
+            /**
+             * Format: double
+             * @description Where the wind comes from, degrees from north through east; across the ridge, on the closed side, when absent.
+             */
+            wind_from_deg?: number | null;
+            /** @description How high. */
+            wish: components["schemas"]["Wish"];
+        };
+        /** @description What only a shelter's plan has. */
+        ShelterFacts: {
+            /** @description The anchors taken. */
+            between: components["schemas"]["Between"];
+            /** @description What wind and tightening put into it. */
+            forces: components["schemas"]["Forces"];
+            /** @description Where everything is. */
+            geometry: components["schemas"]["Geometry"];
+            /** @description The loops a purchase can be made with, compared. */
+            loops: string[];
+            /** @description Said where the part chosen does not give first and nothing on the list makes it. */
+            no_remedy?: string | null;
+            on_page?: components["schemas"]["OnPage"] | null;
+            /** @description What each way of tightening reaches. */
+            reaches: components["schemas"]["Reach"][];
+            /** @description What to change so that the part chosen gives first; empty when it does. */
+            remedies: components["schemas"]["Remedy"][];
+        };
+        /** @description What there is to choose from. */
+        ShelterStock: {
+            /** @description Kinds of anchor. */
+            anchors: components["schemas"]["Named"][];
+            /** @description Covers. */
+            covers: components["schemas"]["Named"][];
+            /** @description What may give first. */
+            gives: components["schemas"]["Named"][];
+            /** @description Grounds. */
+            grounds: components["schemas"]["Named"][];
+            /** @description Pitches. */
+            pitches: components["schemas"]["Named"][];
+            /** @description Ways of tightening. */
+            tightenings: components["schemas"]["Named"][];
+            /** @description Where the wind comes from, by degrees. */
+            winds: components["schemas"]["Named"][];
+            /** @description How high. */
+            wishes: components["schemas"]["Named"][];
+        };
+        /** @description Where a value comes from. */
+        Source: {
+            /** @description Stable id. */
+            id: string;
+            /** @description Kind. */
+            kind: components["schemas"]["SourceKind"];
+            /** @description What it is. */
+            title: string;
+        };
+        /**
+         * @description How far a value can be trusted.
+         * @enum {string}
+         */
+        SourceKind: "published" | "recalled" | "practice" | "model";
+        /** @description Some hours of weather. */
+        Spell: {
+            /**
+             * Format: int32
+             * @description Beaufort number of the mean wind.
+             */
+            beaufort: number;
+            /** @description When it begins, UTC. */
+            from: string;
+            /**
+             * Format: double
+             * @description Where it comes from, degrees from north through east.
+             */
+            from_deg: number;
+            /**
+             * Format: double
+             * @description Gusts, m/s.
+             */
+            gust_ms: number;
+            /**
+             * Format: double
+             * @description Rain in these hours, millimetres.
+             */
+            rain_mm: number;
+            /**
+             * Format: double
+             * @description Mean wind, m/s.
+             */
+            wind_ms: number;
+        };
+        /**
+         * @description How long it stays.
+         * @enum {string}
+         */
+        Stays: "minutes" | "dusk" | "night" | "season";
+        /**
+         * @description How easily it bends.
+         * @enum {string}
+         */
+        Stiffness: "supple" | "middling" | "stiff";
+        /** @description A surface. */
+        SurfaceKind: {
+            /** @description Friction, dry, an estimate. */
+            dry: components["schemas"]["Band"];
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+            /** @description Source id. */
+            source: string;
+            /** @description Friction, wet, an estimate. */
+            wet: components["schemas"]["Band"];
+        };
+        /**
+         * @description What the knot is to do.
+         * @enum {string}
+         */
+        Task: "make-fast" | "guy" | "drag" | "join" | "end-loop" | "mid-loop" | "stop" | "bind" | "hoist" | "stow" | "own-loop";
+        /** @description A job to do, with its usual situation. */
+        TaskKind: {
+            /** @description The task. */
+            task: components["schemas"]["Task"];
+            /** @description The usual joint. */
+            usual: components["schemas"]["Draft"];
+            /** @description In words. */
+            words: string;
+        };
+        /** @description Which of those that fit to teach first. */
+        TeachFirst: {
+            /** @description The knot's id. */
+            id: string;
+            /** @description Which, and why. */
+            says: string;
+        };
+        /**
+         * @description What its tension must do once it is set.
+         * @enum {string}
+         */
+        Tension: "as-set" | "adjusted" | "purchase" | "yields";
+        /**
+         * @description How a line is drawn tight.
+         * @enum {string}
+         */
+        Tighten: "round-turns" | "looped" | "by-hand";
+        /** @description A tie as it is told: one of the three. */
+        Told: {
+            /** @description Crossings of a catalogue knot's drawing that are the other way, such as `A3`. */
+            changed: {
+                /** @description Crossings. */
+                crossings: string[];
+                /** @description Knot id. */
+                knot: string;
+            };
+        } | {
+            /** @description Crossing after crossing along the rope, such as `o1 u2 o3 u1 o2 u3`. */
+            walk: string;
+        } | {
+            /** @description A planar-diagram code. */
+            code: string;
+        };
+        /** @description Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`. */
+        TyingWay: {
+            /** @description What it is called. */
+            name: string;
+            /** @description Its moves, a sentence each. */
+            say: string[];
+        };
+        /** @description One number of a draft, as it was typed. */
+        TypedNumber: {
+            /** @description Its place in the draft. */
+            at: string;
+            /** @description The draft. */
+            draft: Record<string, never>;
+            /** @description What was typed, in the reader's unit. */
+            text: string;
+        };
+        /** @description A number typed for a part, in the reader's own unit. */
+        TypedPart: {
+            /** @description The situation. */
+            draft: components["schemas"]["Draft"];
+            /** @description The field, as the sentence names it. */
+            field: string;
+            /**
+             * Format: double
+             * @description The number.
+             */
+            value: number;
+        };
+        /**
+         * @description The measures a person reads in.
+         * @enum {string}
+         */
+        UnitSystem: "metric" | "imperial" | "body";
+        /** @description A joint whose situation cannot be read any more: the rest of its job is none the worse for it. */
+        UnreadableJoint: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description Name. */
+            name: string;
+            /** @description What is in the way, and what to do. */
+            says: string;
+        };
+        /**
+         * @description How it comes undone after load.
+         * @enum {string}
+         */
+        Untie: "easy" | "fair" | "jams" | "cut";
+        /** @description A middling object for a knot, and cord to go with it. */
+        UsualObject: {
+            /**
+             * Format: double
+             * @description Diameter of the cord.
+             */
+            cord_mm: number;
+            /** @description Shape. */
+            shape: components["schemas"]["Shape"];
+            /**
+             * Format: double
+             * @description Diameter of the object.
+             */
+            size_mm: number;
+            /** @description Surface id. */
+            surface: string;
+        };
+        /**
+         * @description Fits, fits if, or does not fit.
+         * @enum {string}
+         */
+        Verdict: "fits" | "fits-if" | "does-not-fit";
+        /**
+         * @description Which way it pulls.
+         * @enum {string}
+         */
+        Way: "away" | "along" | "either-way" | "along-line" | "both-parts" | "three-ways";
+        /** @description One way of doing it. */
+        WayOfPractice: {
+            /** @description Stable id; a situation prefers a school by it. */
+            id: string;
+            /** @description Knots it puts first among equals. */
+            knots: string[];
+            /** @description Its name. */
+            name: string;
+            /** @description Purchases it takes in a tensioning system, best first. */
+            purchases?: string[];
+            /** @description Why its people do it so. */
+            why: string;
+        };
+        /** @description A waypoint on the site. */
+        Waypoint: {
+            /** @description Metres east and north of the first waypoint answered. */
+            at_m: number[];
+            /** @description Its name. */
+            name: string;
+            /** @description It lies within half a kilometre of that one. */
+            near: boolean;
+            /** @description Its number in the file, from 0. */
+            number: number;
+        };
+        /**
+         * @description What the shelter is wanted for.
+         * @enum {string}
+         */
+        Wish: "low" | "usual" | "eye" | "high";
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  backup: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description A copy of the data file, to put back with `umbet restore` */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/vnd.sqlite3': number[]
-        }
-      }
-    }
-  }
-  catalogue: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description What a situation can be made of */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CatalogueWords']
-        }
-      }
-    }
-  }
-  choose: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Draft']
-      }
-    }
-    responses: {
-      /** @description Verdicts, best first, with reasons */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Choice']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  options: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PartOf']
-      }
-    }
-    responses: {
-      /** @description Alternatives for the part */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OptionWords'][]
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  typed: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TypedPart']
-      }
-    }
-    responses: {
-      /** @description The situation with it */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Draft']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  list_cords: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Hanks by name */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitCord'][]
-        }
-      }
-    }
-  }
-  add_cord: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CordInput']
-      }
-    }
-    responses: {
-      /** @description Added */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitCord']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  put_cord: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Hank */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CordInput']
-      }
-    }
-    responses: {
-      /** @description Changed */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitCord']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Another window changed it first */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  delete_cord: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Hank */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Taken out; restore brings it back */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  restore_cord: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Hank */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Back in the kit */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KitCord']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  drill_score: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Answers so far */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KnotScore'][]
-        }
-      }
-    }
-  }
-  clear_drill_score: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The score is empty */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  restore_drill_score: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Answers so far, with those */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KnotScore'][]
-        }
-      }
-    }
-  }
-  drill: {
-    parameters: {
-      query?: {
-        /** @description One family; any when absent. */
-        family?: components['schemas']['Family']
-      }
-      header?: never
-      path: {
-        /** @description Any number */
-        seed: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The question */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DrillQuestion']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  answer_drill: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description The question's number */
-        seed: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DrillAnswer']
-      }
-    }
-    responses: {
-      /** @description Marked */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DrillMark']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  drill_figure: {
-    parameters: {
-      query?: {
-        /** @description One family; any when absent. */
-        family?: components['schemas']['Family']
-        /** @description Width of the drawing in pixels. */
-        width?: number
-        /** @description Height of the drawing in pixels. */
-        height?: number
-        /** @description Ring the place that is wrong and no other; asked for once the question is answered. */
-        shown?: boolean
-      }
-      header?: never
-      path: {
-        /** @description Any number */
-        seed: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The drawing */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'image/svg+xml': string
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description No such question */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description A value is out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  forecast: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The next three days */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Forecast']
-        }
-      }
-    }
-  }
-  read_gpx: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['GpxInput']
-      }
-    }
-    responses: {
-      /** @description Waypoints, metres east and north of the first */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Waypoint'][]
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  identify: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Told']
-      }
-    }
-    responses: {
-      /** @description What it is */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Found']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  list_jobs: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Jobs, oldest first */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobSummary'][]
-        }
-      }
-    }
-  }
-  add_job: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JobInput']
-      }
-    }
-    responses: {
-      /** @description Added */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Job']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  get_job: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Job */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The job */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['JobView']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  put_job: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Job */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JobInput']
-      }
-    }
-    responses: {
-      /** @description Changed */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Job']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Another window changed it first */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  delete_job: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Job */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Put away; restore brings it back */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  add_joint: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Job */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JointInput']
-      }
-    }
-    responses: {
-      /** @description Added */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Joint']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  restore_job: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Job */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Back */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Job']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  kept_rig: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Job */
-        id: number
-        /** @description Kind of rig */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The rig, and what is ticked off */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KeptRig']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  keep_rig: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Job */
-        id: number
-        /** @description Kind of rig */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['KeptRig']
-      }
-    }
-    responses: {
-      /** @description Kept */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KeptRig']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Another window changed it first */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  put_joint: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Joint */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['JointInput']
-      }
-    }
-    responses: {
-      /** @description Changed */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Joint']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Another window changed it first */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  delete_joint: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Joint */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Put away; restore brings it back */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  restore_joint: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Joint */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Back */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Joint']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  list_knots: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description All knots in the trade's habitual order */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KnotSummary'][]
-        }
-      }
-    }
-  }
-  get_knot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The knot */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['KnotWords']
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  knot_code: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Four edges a crossing */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/plain': string
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  cord_taken: {
-    parameters: {
-      query?: {
-        /** @description Diameter of the object; the knot's usual one when absent. */
-        size_mm?: number
-        /** @description Diameter of the cord; the knot's usual one when absent. */
-        cord_mm?: number
-      }
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The cord, item by item */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CordTaken']
-        }
-      }
-      /** @description A value cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description A value is out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  figure: {
-    parameters: {
-      query?: {
-        /** @description Width in pixels. */
-        width?: number
-        /** @description Height in pixels. */
-        height?: number
-        /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
-        step?: number
-        /** @description Another way of tying it, counted from 1; `pose` says how far. */
-        way?: number
-        /** @description The move of that way after which the rope is shown, from 1. */
-        pose?: number
-        /** @description For the left hand. */
-        mirrored?: boolean
-        /** @description Seen from behind. */
-        behind?: boolean
-        /** @description Telltales beside it. */
-        labels?: boolean
-        /** @description Diameter of the object. */
-        size_mm?: number
-        /** @description Diameter of the cord. */
-        cord_mm?: number
-        /** @description Surface id. */
-        surface?: string
-        /** @description Shape of the object. */
-        shape?: components['schemas']['Shape']
-        /** @description The task it is tied for: some knots lie otherwise for another. */
-        task?: components['schemas']['Task']
-        /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
-        mends?: string
-        /** @description Length of the tail; the knot's usual one when absent. */
-        tail_mm?: number
-        /** @description Which way it pulls. */
-        pulls?: components['schemas']['Pulls']
-        /** @description Words at the pull arrow. */
-        pull?: string
-        /** @description Dimension the object and the tail. */
-        dimensions?: boolean
-        /** @description Carry its own colours, to stand alone as a file. */
-        standalone?: boolean
-        /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
-        wrong?: string
-        /** @description Every crossing can be pressed. */
-        pressed?: boolean
-        /** @description Every crossing carries its number. */
-        numbered?: boolean
-      }
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The drawing */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'image/svg+xml': string
-        }
-      }
-      /** @description A value cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description A value is out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  missteps: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Missteps in the order of the moves */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MisstepWords'][]
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  model: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The model */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Model']
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  knot_obj: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The tube */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'model/obj': string
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  knot_notation: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The notation */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/plain': string
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  knot_sheet: {
-    parameters: {
-      query?: {
-        /** @description Width in pixels. */
-        width?: number
-        /** @description Height in pixels. */
-        height?: number
-        /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
-        step?: number
-        /** @description Another way of tying it, counted from 1; `pose` says how far. */
-        way?: number
-        /** @description The move of that way after which the rope is shown, from 1. */
-        pose?: number
-        /** @description For the left hand. */
-        mirrored?: boolean
-        /** @description Seen from behind. */
-        behind?: boolean
-        /** @description Telltales beside it. */
-        labels?: boolean
-        /** @description Diameter of the object. */
-        size_mm?: number
-        /** @description Diameter of the cord. */
-        cord_mm?: number
-        /** @description Surface id. */
-        surface?: string
-        /** @description Shape of the object. */
-        shape?: components['schemas']['Shape']
-        /** @description The task it is tied for: some knots lie otherwise for another. */
-        task?: components['schemas']['Task']
-        /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
-        mends?: string
-        /** @description Length of the tail; the knot's usual one when absent. */
-        tail_mm?: number
-        /** @description Which way it pulls. */
-        pulls?: components['schemas']['Pulls']
-        /** @description Words at the pull arrow. */
-        pull?: string
-        /** @description Dimension the object and the tail. */
-        dimensions?: boolean
-        /** @description Carry its own colours, to stand alone as a file. */
-        standalone?: boolean
-        /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
-        wrong?: string
-        /** @description Every crossing can be pressed. */
-        pressed?: boolean
-        /** @description Every crossing carries its number. */
-        numbered?: boolean
-      }
-      header?: never
-      path: {
-        /** @description Knot id */
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The sheet */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'image/svg+xml': string
-        }
-      }
-      /** @description A value cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description No such knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description A value is out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  list_own_knots: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Own knots by name */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnKnot'][]
-        }
-      }
-    }
-  }
-  add_own_knot: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OwnKnotInput']
-      }
-    }
-    responses: {
-      /** @description Added */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnKnot']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  put_own_knot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Own knot */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OwnKnotInput']
-      }
-    }
-    responses: {
-      /** @description Changed */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnKnot']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Another window changed it first */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  delete_own_knot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Own knot */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Taken away; restore brings it back */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  own_figure: {
-    parameters: {
-      query?: {
-        /** @description Width in pixels. */
-        width?: number
-        /** @description Height in pixels. */
-        height?: number
-        /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
-        step?: number
-        /** @description Another way of tying it, counted from 1; `pose` says how far. */
-        way?: number
-        /** @description The move of that way after which the rope is shown, from 1. */
-        pose?: number
-        /** @description For the left hand. */
-        mirrored?: boolean
-        /** @description Seen from behind. */
-        behind?: boolean
-        /** @description Telltales beside it. */
-        labels?: boolean
-        /** @description Diameter of the object. */
-        size_mm?: number
-        /** @description Diameter of the cord. */
-        cord_mm?: number
-        /** @description Surface id. */
-        surface?: string
-        /** @description Shape of the object. */
-        shape?: components['schemas']['Shape']
-        /** @description The task it is tied for: some knots lie otherwise for another. */
-        task?: components['schemas']['Task']
-        /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
-        mends?: string
-        /** @description Length of the tail; the knot's usual one when absent. */
-        tail_mm?: number
-        /** @description Which way it pulls. */
-        pulls?: components['schemas']['Pulls']
-        /** @description Words at the pull arrow. */
-        pull?: string
-        /** @description Dimension the object and the tail. */
-        dimensions?: boolean
-        /** @description Carry its own colours, to stand alone as a file. */
-        standalone?: boolean
-        /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
-        wrong?: string
-        /** @description Every crossing can be pressed. */
-        pressed?: boolean
-        /** @description Every crossing carries its number. */
-        numbered?: boolean
-      }
-      header?: never
-      path: {
-        /** @description Own knot */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description The drawing */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'image/svg+xml': string
-        }
-      }
-      /** @description A value cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description No such own knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description A value is out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  prove_own_knot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Own knot */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Its proof */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnProof']
-        }
-      }
-      /** @description Not a number */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description No such own knot */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Its path no longer reads, or is too tangled to prove */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  restore_own_knot: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Own knot */
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Back */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnKnot']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  rig_kinds: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Kinds of rig that can be planned */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RigKind'][]
-        }
-      }
-    }
-  }
-  begin_rig: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Kind of rig */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description A draft to begin with, and what there is to choose from */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RigStart']
-        }
-      }
-      /** @description No such kind */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  plan_rig: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Kind of rig */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RigInput']
-      }
-    }
-    responses: {
-      /** @description The rig, or why it does not go */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RigView']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  move_thing: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Kind of rig */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DraggedThing']
-      }
-    }
-    responses: {
-      /** @description The draft with it moved */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ChangedDraft']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  rig_sheet: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Kind of rig */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RigInput']
-      }
-    }
-    responses: {
-      /** @description The sheet */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/pdf': number[]
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  type_number: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        /** @description Kind of rig */
-        kind: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TypedNumber']
-      }
-    }
-    responses: {
-      /** @description The draft with it */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ChangedDraft']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
-  get_settings: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Units, hand, light, body, schools */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Settings']
-        }
-      }
-    }
-  }
-  put_settings: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Settings']
-      }
-    }
-    responses: {
-      /** @description Kept */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Settings']
-        }
-      }
-      /** @description Cannot be read */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description There is none */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Another window changed it first */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Larger than 64 kB */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Not sent as JSON */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-      /** @description Values out of reason */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['Problem']
-        }
-      }
-    }
-  }
+    backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A copy of the data file, to put back with `umbet restore` */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.sqlite3": number[];
+                };
+            };
+        };
+    };
+    catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a situation can be made of */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogueWords"];
+                };
+            };
+        };
+    };
+    choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Draft"];
+            };
+        };
+        responses: {
+            /** @description Verdicts, best first, with reasons */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Choice"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    options: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartOf"];
+            };
+        };
+        responses: {
+            /** @description Alternatives for the part */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionWords"][];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    typed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedPart"];
+            };
+        };
+        responses: {
+            /** @description The situation with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Draft"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_cords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Hanks by name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitCord"][];
+                };
+            };
+        };
+    };
+    add_cord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CordInput"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitCord"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_cord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Hank */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CordInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitCord"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_cord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Hank */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken out; restore brings it back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_cord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Hank */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back in the kit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitCord"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_score: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Answers so far */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotScore"][];
+                };
+            };
+        };
+    };
+    clear_drill_score: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The score is empty */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore_drill_score: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Answers so far, with those */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotScore"][];
+                };
+            };
+        };
+    };
+    drill: {
+        parameters: {
+            query?: {
+                /** @description One family; any when absent. */
+                family?: components["schemas"]["Family"];
+            };
+            header?: never;
+            path: {
+                /** @description Any number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The question */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillQuestion"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_drill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description The question's number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillAnswer"];
+            };
+        };
+        responses: {
+            /** @description Marked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillMark"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_figure: {
+        parameters: {
+            query?: {
+                /** @description One family; any when absent. */
+                family?: components["schemas"]["Family"];
+                /** @description Width of the drawing in pixels. */
+                width?: number;
+                /** @description Height of the drawing in pixels. */
+                height?: number;
+                /** @description Ring the place that is wrong and no other; asked for once the question is answered. */
+                shown?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Any number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such question */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    forecast: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The next three days */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Forecast"];
+                };
+            };
+        };
+    };
+    read_gpx: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GpxInput"];
+            };
+        };
+        responses: {
+            /** @description Waypoints, metres east and north of the first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waypoint"][];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    identify: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Told"];
+            };
+        };
+        responses: {
+            /** @description What it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Jobs, oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobSummary"][];
+                };
+            };
+        };
+    };
+    add_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The job */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put away; restore brings it back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_joint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointInput"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joint"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kept_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The rig, and what is ticked off */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRig"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeptRig"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptRig"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_joint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Joint */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JointInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joint"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_joint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Joint */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put away; restore brings it back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_joint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Joint */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joint"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_knots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All knots in the trade's habitual order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotSummary"][];
+                };
+            };
+        };
+    };
+    get_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The knot */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnotWords"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    knot_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Four edges a crossing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cord_taken: {
+        parameters: {
+            query?: {
+                /** @description Diameter of the object; the knot's usual one when absent. */
+                size_mm?: number;
+                /** @description Diameter of the cord; the knot's usual one when absent. */
+                cord_mm?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The cord, item by item */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CordTaken"];
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    figure: {
+        parameters: {
+            query?: {
+                /** @description Width in pixels. */
+                width?: number;
+                /** @description Height in pixels. */
+                height?: number;
+                /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
+                step?: number;
+                /** @description Another way of tying it, counted from 1; `pose` says how far. */
+                way?: number;
+                /** @description The move of that way after which the rope is shown, from 1. */
+                pose?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+                /** @description Seen from behind. */
+                behind?: boolean;
+                /** @description Telltales beside it. */
+                labels?: boolean;
+                /** @description Diameter of the object. */
+                size_mm?: number;
+                /** @description Diameter of the cord. */
+                cord_mm?: number;
+                /** @description Surface id. */
+                surface?: string;
+                /** @description Shape of the object. */
+                shape?: components["schemas"]["Shape"];
+                /** @description The task it is tied for: some knots lie otherwise for another. */
+                task?: components["schemas"]["Task"];
+                /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
+                mends?: string;
+                /** @description Length of the tail; the knot's usual one when absent. */
+                tail_mm?: number;
+                /** @description Which way it pulls. */
+                pulls?: components["schemas"]["Pulls"];
+                /** @description Words at the pull arrow. */
+                pull?: string;
+                /** @description Dimension the object and the tail. */
+                dimensions?: boolean;
+                /** @description Carry its own colours, to stand alone as a file. */
+                standalone?: boolean;
+                /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
+                wrong?: string;
+                /** @description Every crossing can be pressed. */
+                pressed?: boolean;
+                /** @description Every crossing carries its number. */
+                numbered?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    missteps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Missteps in the order of the moves */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MisstepWords"][];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    model: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The model */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    knot_obj: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The tube */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "model/obj": string;
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    knot_notation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notation */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    knot_sheet: {
+        parameters: {
+            query?: {
+                /** @description Width in pixels. */
+                width?: number;
+                /** @description Height in pixels. */
+                height?: number;
+                /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
+                step?: number;
+                /** @description Another way of tying it, counted from 1; `pose` says how far. */
+                way?: number;
+                /** @description The move of that way after which the rope is shown, from 1. */
+                pose?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+                /** @description Seen from behind. */
+                behind?: boolean;
+                /** @description Telltales beside it. */
+                labels?: boolean;
+                /** @description Diameter of the object. */
+                size_mm?: number;
+                /** @description Diameter of the cord. */
+                cord_mm?: number;
+                /** @description Surface id. */
+                surface?: string;
+                /** @description Shape of the object. */
+                shape?: components["schemas"]["Shape"];
+                /** @description The task it is tied for: some knots lie otherwise for another. */
+                task?: components["schemas"]["Task"];
+                /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
+                mends?: string;
+                /** @description Length of the tail; the knot's usual one when absent. */
+                tail_mm?: number;
+                /** @description Which way it pulls. */
+                pulls?: components["schemas"]["Pulls"];
+                /** @description Words at the pull arrow. */
+                pull?: string;
+                /** @description Dimension the object and the tail. */
+                dimensions?: boolean;
+                /** @description Carry its own colours, to stand alone as a file. */
+                standalone?: boolean;
+                /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
+                wrong?: string;
+                /** @description Every crossing can be pressed. */
+                pressed?: boolean;
+                /** @description Every crossing carries its number. */
+                numbered?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Knot id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_own_knots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Own knots by name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"][];
+                };
+            };
+        };
+    };
+    add_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnKnotInput"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnKnotInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken away; restore brings it back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    own_figure: {
+        parameters: {
+            query?: {
+                /** @description Width in pixels. */
+                width?: number;
+                /** @description Height in pixels. */
+                height?: number;
+                /** @description The move shown, from 1: what is laid before it, the move dotted; the finished knot when absent. */
+                step?: number;
+                /** @description Another way of tying it, counted from 1; `pose` says how far. */
+                way?: number;
+                /** @description The move of that way after which the rope is shown, from 1. */
+                pose?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+                /** @description Seen from behind. */
+                behind?: boolean;
+                /** @description Telltales beside it. */
+                labels?: boolean;
+                /** @description Diameter of the object. */
+                size_mm?: number;
+                /** @description Diameter of the cord. */
+                cord_mm?: number;
+                /** @description Surface id. */
+                surface?: string;
+                /** @description Shape of the object. */
+                shape?: components["schemas"]["Shape"];
+                /** @description The task it is tied for: some knots lie otherwise for another. */
+                task?: components["schemas"]["Task"];
+                /** @description Changes made to it, by name and parted by commas, such as `slip-last`. */
+                mends?: string;
+                /** @description Length of the tail; the knot's usual one when absent. */
+                tail_mm?: number;
+                /** @description Which way it pulls. */
+                pulls?: components["schemas"]["Pulls"];
+                /** @description Words at the pull arrow. */
+                pull?: string;
+                /** @description Dimension the object and the tail. */
+                dimensions?: boolean;
+                /** @description Carry its own colours, to stand alone as a file. */
+                standalone?: boolean;
+                /** @description Tying actions done wrong, such as `A3` or `A1,A7`: the wrong tie is drawn, ringed where it differs. */
+                wrong?: string;
+                /** @description Every crossing can be pressed. */
+                pressed?: boolean;
+                /** @description Every crossing carries its number. */
+                numbered?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such own knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    prove_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its proof */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnProof"];
+                };
+            };
+            /** @description Not a number */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such own knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Its path no longer reads, or is too tangled to prove */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_own_knot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnKnot"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rig_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kinds of rig that can be planned */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigKind"][];
+                };
+            };
+        };
+    };
+    begin_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A draft to begin with, and what there is to choose from */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigStart"];
+                };
+            };
+            /** @description No such kind */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan_rig: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigInput"];
+            };
+        };
+        responses: {
+            /** @description The rig, or why it does not go */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    move_thing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraggedThing"];
+            };
+        };
+        responses: {
+            /** @description The draft with it moved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedDraft"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rig_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RigInput"];
+            };
+        };
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    type_number: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedNumber"];
+            };
+        };
+        responses: {
+            /** @description The draft with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedDraft"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Units, hand, light, body, schools */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settings"];
+                };
+            };
+        };
+    };
+    put_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Settings"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Settings"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
 }

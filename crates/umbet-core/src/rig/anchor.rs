@@ -75,21 +75,38 @@ const ON_THE_PICKET_M: f64 = 0.3;
 /// A line below this bends a trunk no less, metres.
 const LOWEST_LEVER_M: f64 = 0.3;
 
+/// Least and most thickness of a vehicle's ring, millimetres.
+const RING_MM: [f64; 2] = [4.0, 60.0];
+/// Least and most thickness of a trunk, post or peg, millimetres.
+pub const THICK_MM: [f64; 2] = [10.0, 1500.0];
+/// Least and most of the highest tie, metres.
+pub const HIGH_M: [f64; 2] = [0.3, 6.0];
+/// Least and most of the lowest tie, metres.
+pub const LOW_M: [f64; 2] = [0.0, 6.0];
+/// Farthest an anchor may stand from where places are counted, metres.
+pub const FAR_M: f64 = 500.0;
+/// Longest name of an anchor, characters.
+pub const NAME_LONG: usize = 60;
+
 impl AnchorDraft {
     /// Reads it; what is out of reason is noted by the thing's own name.
     pub fn read(&self, i: usize, faults: &mut Faults) -> Option<Anchor> {
         let field = |part: &str| format!("anchors.{i}.{part}");
         let name = self.name.trim();
-        faults.ask(&field("name"), (1..=60).contains(&name.chars().count()), "Name each anchor in 60 characters.");
-        let sizes = if self.kind == AnchorKind::Vehicle { [4.0, 60.0] } else { [10.0, 1500.0] };
+        faults.ask(
+            &field("name"),
+            (1..=NAME_LONG).contains(&name.chars().count()),
+            "Name each anchor in 60 characters.",
+        );
+        let sizes = if self.kind == AnchorKind::Vehicle { RING_MM } else { THICK_MM };
         let what = if self.kind == AnchorKind::Vehicle { "Metal of the ring on" } else { "Thickness of" };
         faults.within(&field("size_mm"), &format!("{what} {name}"), self.size_mm, sizes, "mm");
-        faults.within(&field("high_m"), &format!("Highest tie on {name}"), self.high_m, [0.3, 6.0], "m");
-        faults.within(&field("low_m"), &format!("Lowest tie on {name}"), self.low_m, [0.0, 6.0], "m");
+        faults.within(&field("high_m"), &format!("Highest tie on {name}"), self.high_m, HIGH_M, "m");
+        faults.within(&field("low_m"), &format!("Lowest tie on {name}"), self.low_m, LOW_M, "m");
         let in_order = self.low_m <= self.high_m;
         faults.ask(&field("low_m"), in_order, &format!("The lowest tie on {name} cannot be above the highest."));
         let far = self.at_m.iter().fold(0.0, |a: f64, x| if x.is_finite() { a.max(x.abs()) } else { f64::INFINITY });
-        faults.within(&field("at_m"), &format!("Place of {name}"), far, [0.0, 500.0], "m from where it is counted");
+        faults.within(&field("at_m"), &format!("Place of {name}"), far, [0.0, FAR_M], "m from where it is counted");
         let surface = surface(&self.surface);
         faults.ask(&field("surface"), surface.is_some(), &format!("Surface of {name}: take one of the list."));
         Some(Anchor {

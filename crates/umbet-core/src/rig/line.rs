@@ -161,6 +161,13 @@ impl LineDraft {
     }
 }
 
+/// Least and most span, metres.
+pub const SPAN_M: [f64; 2] = [1.0, 60.0];
+/// Least and most rise of the far end, metres.
+pub const RISE_M: [f64; 2] = [-10.0, 10.0];
+/// Least and most a person pulls, newtons.
+pub const PULL_N: [f64; 2] = [10.0, 1500.0];
+
 impl LineAsk {
     /// Reads it.
     ///
@@ -168,9 +175,9 @@ impl LineAsk {
     /// What is out of reason, and what to change.
     pub fn read(d: &LineDraft) -> Result<Self, Vec<Fault>> {
         let mut faults = Faults::default();
-        faults.within("span_m", "Span", d.span_m, [1.0, 60.0], "m");
-        faults.within("rise_m", "Rise of the far end", d.rise_m, [-10.0, 10.0], "m");
-        faults.within("pull_n", "Your pull", d.pull_n, [10.0, 1500.0], "N");
+        faults.within("span_m", "Span", d.span_m, SPAN_M, "m");
+        faults.within("rise_m", "Rise of the far end", d.rise_m, RISE_M, "m");
+        faults.within("pull_n", "Your pull", d.pull_n, PULL_N, "N");
         match d.hung {
             Hung::Gear { n, at } => {
                 faults.within("hung.n", "Weight of the gear", n, [1.0, 5000.0], "N");

@@ -8,7 +8,7 @@ mod read;
 mod sentence;
 
 pub use crate::object::Shape;
-pub use read::{Fault, Habits, Situation, SituationObject, UsedCord, used_cord};
+pub use read::{CORD_M, FORCE_N, Fault, HAUL_N, Habits, Situation, SituationObject, UsedCord, thicknesses, used_cord};
 pub use sentence::{Fragment, NumberField, PART_IDS, sentence, spoken, typed};
 pub(crate) use sentence::{PEOPLE, leaves_words, wetness};
 

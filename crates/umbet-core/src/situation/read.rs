@@ -307,7 +307,7 @@ pub fn used_cord(field: &str, draft: &CordDraft) -> Result<UsedCord, Fault> {
 }
 
 /// How thick a cord of this kind may measure: half of its own thickness to twice that; beyond, it is another cord.
-fn thicknesses(kind: &Cord) -> [f64; 2] {
+pub fn thicknesses(kind: &Cord) -> [f64; 2] {
     [kind.diameter.mm() / 2.0, kind.diameter.mm() * 2.0]
 }
 
@@ -326,9 +326,12 @@ pub(super) fn limits(draft: &Draft, field: &str) -> Option<[f64; 2]> {
     })
 }
 
-const FORCE_N: [f64; 2] = [1.0, 50_000.0];
-const HAUL_N: [f64; 2] = [10.0, 2_000.0];
-const CORD_M: [f64; 2] = [0.1, 500.0];
+/// Least and most pull of a joint, newtons.
+pub const FORCE_N: [f64; 2] = [1.0, 50_000.0];
+/// Least and most a person hauls with, newtons.
+pub const HAUL_N: [f64; 2] = [10.0, 2_000.0];
+/// Least and most cord there is, metres.
+pub const CORD_M: [f64; 2] = [0.1, 500.0];
 
 fn within(field: &str, value: f64, [least, most]: [f64; 2], unit: &str) -> Result<f64, Fault> {
     if value.is_finite() && (least..=most).contains(&value) {

@@ -1,6 +1,7 @@
 //! The HTTP API. One file a noun; each route says what it answers, and the document is made from that.
 
 mod backup;
+mod bounds;
 mod catalogue;
 mod choose;
 mod cords;
@@ -87,6 +88,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(jobs::restore_joint))
         .split_for_parts();
     problems_are_problem_json(&mut document);
+    bounds::told(&mut document);
     (router, document)
 }
 

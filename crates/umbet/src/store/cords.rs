@@ -1,6 +1,6 @@
 //! Cord in the kit.
 
-use super::{Store, changed, name, note, touched};
+use super::{NAME_LONG, Store, changed, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -45,18 +45,29 @@ pub struct CordInput {
     pub version: i64,
 }
 
+/// Least and most length of a hank, metres.
+pub const LENGTH_M: [f64; 2] = [0.05, 2000.0];
+/// Least and most thickness measured, millimetres.
+pub const THICK_MM: [f64; 2] = [0.5, 60.0];
+
 impl CordInput {
     fn check(&self) -> Result<Self, Error> {
         if umbet_core::cord::cord(&self.kind).is_none() {
             return Err(Error::fault("kind", "No such cord. Take one of the list of cords."));
         }
-        if !(self.length_m.is_finite() && (0.05..=2000.0).contains(&self.length_m)) {
-            return Err(Error::fault("length_m", "Give a length between 0.05 and 2000 m."));
+        if !(self.length_m.is_finite() && (LENGTH_M[0]..=LENGTH_M[1]).contains(&self.length_m)) {
+            return Err(Error::fault(
+                "length_m",
+                format!("Give a length between {} and {} m.", LENGTH_M[0], LENGTH_M[1]),
+            ));
         }
-        if self.diameter_mm.is_some_and(|d| !(d.is_finite() && (0.5..=60.0).contains(&d))) {
-            return Err(Error::fault("diameter_mm", "Give a thickness between 0.5 and 60 mm, or none."));
+        if self.diameter_mm.is_some_and(|d| !(d.is_finite() && (THICK_MM[0]..=THICK_MM[1]).contains(&d))) {
+            return Err(Error::fault(
+                "diameter_mm",
+                format!("Give a thickness between {} and {} mm, or none.", THICK_MM[0], THICK_MM[1]),
+            ));
         }
-        Ok(Self { name: name("name", &self.name, 80)?, note: note("note", &self.note)?, ..self.clone() })
+        Ok(Self { name: name("name", &self.name, NAME_LONG)?, note: note("note", &self.note)?, ..self.clone() })
     }
 }
 

@@ -1,6 +1,6 @@
 //! Jobs and their joints. A joint is a situation, as it was said, and the knot taken for it.
 
-use super::{Store, changed, name, note, touched};
+use super::{NAME_LONG, Store, changed, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
 use umbet_core::choose::unknown_names;
@@ -116,7 +116,7 @@ pub struct JointInput {
 impl JobInput {
     fn check(&self) -> Result<Self, Error> {
         Ok(Self {
-            name: name("name", &self.name, 80)?,
+            name: name("name", &self.name, NAME_LONG)?,
             place: note("place", &self.place)?,
             note: note("note", &self.note)?,
             version: self.version,
@@ -242,14 +242,18 @@ impl JointInput {
         if self.knot.as_deref().is_some_and(|k| catalogue().find(k).is_none()) {
             return Err(Error::fault("knot", "No such knot. Take one of the catalogue."));
         }
-        if self.position.is_some_and(|p| !(1..=10_000).contains(&p)) {
-            return Err(Error::fault("position", "Give a place in the order from 1 to 10000."));
+        if self.position.is_some_and(|p| !(1..=LAST_PLACE).contains(&p)) {
+            return Err(Error::fault("position", format!("Give a place in the order from 1 to {LAST_PLACE}.")));
         }
-        let checked = Self { name: name("name", &self.name, 80)?, note: note("note", &self.note)?, ..self.clone() };
+        let checked =
+            Self { name: name("name", &self.name, NAME_LONG)?, note: note("note", &self.note)?, ..self.clone() };
         let situation = serde_json::to_string(&self.situation)?;
         Ok((checked, situation))
     }
 }
+
+/// Last place in a job's order.
+pub const LAST_PLACE: i64 = 10_000;
 
 impl Joint {
     /// A job's joints in their order, those that can be read and those that cannot.

@@ -2,12 +2,12 @@
 
 mod attempts;
 mod backup;
-mod cords;
+pub mod cords;
 mod file;
-mod jobs;
+pub mod jobs;
 mod own_knots;
 mod rigs;
-mod settings;
+pub mod settings;
 
 pub use attempts::KnotScore;
 pub use backup::{copy, copy_file, restore};
@@ -40,12 +40,16 @@ fn name(field: &str, words: &str, most: usize) -> Result<String, Error> {
     }
 }
 
+/// Longest name, characters.
+pub const NAME_LONG: usize = 80;
+/// Longest note, characters.
+pub const NOTE_LONG: usize = 2000;
+
 /// A note may be empty.
 fn note(field: &str, words: &str) -> Result<String, Error> {
-    const MOST: usize = 2000;
     let n = words.chars().count();
-    if n > MOST {
-        Err(Error::fault(field, format!("Keep it to {MOST} characters; this has {n}.")))
+    if n > NOTE_LONG {
+        Err(Error::fault(field, format!("Keep it to {NOTE_LONG} characters; this has {n}.")))
     } else {
         Ok(words.to_owned())
     }

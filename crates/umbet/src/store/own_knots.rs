@@ -1,6 +1,6 @@
 //! The user's own knots, in the notation.
 
-use super::{Store, changed, name, note, touched};
+use super::{NAME_LONG, Store, changed, name, note, touched};
 use crate::error::Error;
 use crate::work;
 use serde::{Deserialize, Serialize};
@@ -43,7 +43,7 @@ impl OwnKnotInput {
     async fn check(&self) -> Result<Self, Error> {
         let (called, path) = (self.name.clone(), self.path.clone());
         work::aside(move || Knot::own(&called, &path).map_err(|e| Error::fault("path", e.to_string()))).await?;
-        Ok(Self { name: name("name", &self.name, 80)?, note: note("note", &self.note)?, ..self.clone() })
+        Ok(Self { name: name("name", &self.name, NAME_LONG)?, note: note("note", &self.note)?, ..self.clone() })
     }
 }
 

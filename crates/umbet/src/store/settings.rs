@@ -51,6 +51,15 @@ pub struct Settings {
     pub version: i64,
 }
 
+/// Least and most arm span, metres.
+pub const ARM_SPAN_M: [f64; 2] = [0.8, 2.6];
+/// Least and most forearm, metres.
+pub const FOREARM_M: [f64; 2] = [0.2, 0.8];
+/// Least and most hand span, millimetres.
+pub const HAND_SPAN_MM: [f64; 2] = [80.0, 350.0];
+/// Least and most breadth of four fingers, millimetres.
+pub const FOUR_FINGERS_MM: [f64; 2] = [30.0, 150.0];
+
 impl Settings {
     /// How this person reads quantities.
     pub fn reader(&self) -> Reader {
@@ -60,15 +69,15 @@ impl Settings {
     fn check(&self) -> Result<(), Error> {
         let b = &self.body;
         let measures = [
-            ("body.arm_span_m", b.arm_span_m, 0.8, 2.6, "m"),
-            ("body.forearm_m", b.forearm_m, 0.2, 0.8, "m"),
-            ("body.hand_span_mm", b.hand_span_mm, 80.0, 350.0, "mm"),
-            ("body.four_fingers_mm", b.four_fingers_mm, 30.0, 150.0, "mm"),
+            ("body.arm_span_m", b.arm_span_m, ARM_SPAN_M, "m"),
+            ("body.forearm_m", b.forearm_m, FOREARM_M, "m"),
+            ("body.hand_span_mm", b.hand_span_mm, HAND_SPAN_MM, "mm"),
+            ("body.four_fingers_mm", b.four_fingers_mm, FOUR_FINGERS_MM, "mm"),
         ];
         let mut faults: Vec<Fault> = measures
             .into_iter()
-            .filter(|(_, v, least, most, _)| !(v.is_finite() && v >= least && v <= most))
-            .map(|(field, v, least, most, unit)| Fault {
+            .filter(|(_, v, [least, most], _)| !(v.is_finite() && v >= least && v <= most))
+            .map(|(field, v, [least, most], unit)| Fault {
                 field: field.into(),
                 says: format!("{v} {unit} is out of reason: give {least} to {most} {unit}."),
             })

@@ -311,6 +311,25 @@ impl Shelter {
     }
 }
 
+/// Least and most slope of the ground, per cent.
+pub const SLOPE_PERCENT: [f64; 2] = [-40.0, 40.0];
+/// Bearings, degrees.
+pub const BEARING_DEG: [f64; 2] = [0.0, 360.0];
+/// Gusts, metres a second.
+pub const GUST_MS: [f64; 2] = [0.0, 60.0];
+/// Least and most side of a cover, metres.
+pub const COVER_M: [f64; 2] = [1.2, 12.0];
+/// Least and most a person pulls, newtons.
+pub const PULL_N: [f64; 2] = [20.0, 1500.0];
+/// Gear hung on the ridge, newtons.
+pub const GEAR_N: [f64; 2] = [0.0, 2000.0];
+/// The Beaufort scale.
+pub const BEAUFORT: [f64; 2] = [0.0, 12.0];
+/// Most who sit under it.
+pub const PEOPLE: u8 = 12;
+/// Most things to tie to.
+pub const ANCHORS: usize = 12;
+
 /// Numbers of the site, the cover and the person.
 fn site_faults(d: &ShelterDraft, faults: &mut Faults) {
     let least = if d.pitch.needs_two_anchors() { 2 } else { 1 };
@@ -319,25 +338,25 @@ fn site_faults(d: &ShelterDraft, faults: &mut Faults) {
     } else {
         "Name one to twelve things to tie to."
     };
-    faults.ask("anchors", (least..=12).contains(&d.anchors.len()), says);
+    faults.ask("anchors", (least..=ANCHORS).contains(&d.anchors.len()), says);
     if let Some([a, b]) = d.between {
         let known = a != b && a.max(b) < d.anchors.len();
         faults.ask("between", known, "Name two different anchors of the list, counted from 0.");
     }
-    faults.within("slope_percent", "Slope along the ridge", d.slope_percent, [-40.0, 40.0], "%");
-    faults.within("slope_across_percent", "Slope across the ridge", d.slope_across_percent, [-40.0, 40.0], "%");
+    faults.within("slope_percent", "Slope along the ridge", d.slope_percent, SLOPE_PERCENT, "%");
+    faults.within("slope_across_percent", "Slope across the ridge", d.slope_across_percent, SLOPE_PERCENT, "%");
     if let Some(v) = d.wind_from_deg {
-        faults.within("wind_from_deg", "Bearing the wind comes from", v, [0.0, 360.0], "degrees");
+        faults.within("wind_from_deg", "Bearing the wind comes from", v, BEARING_DEG, "degrees");
     }
-    faults.ask("beaufort", d.beaufort <= 12, "Beaufort number: 0 to 12.");
+    faults.ask("beaufort", f64::from(d.beaufort) <= BEAUFORT[1], "Beaufort number: 0 to 12.");
     if let Some(v) = d.gust_ms {
-        faults.within("gust_ms", "Speed of the gusts", v, [0.0, 60.0], "m/s");
+        faults.within("gust_ms", "Speed of the gusts", v, GUST_MS, "m/s");
     }
-    faults.ask("people", (1..=12).contains(&d.people), "Sitters under it: 1 to 12.");
-    faults.within("cover.length_m", "Length of the cover", d.cover.length_m, [1.2, 12.0], "m");
-    faults.within("cover.width_m", "Width of the cover", d.cover.width_m, [1.2, 12.0], "m");
-    faults.within("pull_n", "Your pull", d.pull_n, [20.0, 1500.0], "N");
-    faults.within("gear_n", "Gear on the ridge", d.gear_n, [0.0, 2000.0], "N");
+    faults.ask("people", (1..=PEOPLE).contains(&d.people), "Sitters under it: 1 to 12.");
+    faults.within("cover.length_m", "Length of the cover", d.cover.length_m, COVER_M, "m");
+    faults.within("cover.width_m", "Width of the cover", d.cover.width_m, COVER_M, "m");
+    faults.within("pull_n", "Your pull", d.pull_n, PULL_N, "N");
+    faults.within("gear_n", "Gear on the ridge", d.gear_n, GEAR_N, "N");
 }
 
 impl Pitch {

@@ -18,6 +18,7 @@ mod weakest;
 mod wind;
 
 pub use bearing::{Bearing, OnPage};
+pub use draft::{ANCHORS, BEARING_DEG, BEAUFORT, COVER_M, GEAR_N, GUST_MS, PEOPLE, PULL_N, SLOPE_PERCENT};
 pub use draft::{CoverDraft, Gives, Pitch, Shelter, ShelterDraft, Wish};
 pub use forces::{Acting, Forces};
 pub use looks::looks;

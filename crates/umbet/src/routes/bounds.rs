@@ -1,0 +1,177 @@
+//! Bounds of what is sent, put into the document from the constants the readers keep to: one definition, told twice.
+//!
+//! What hangs on another field (a size on its shape, a thickness on its cord) is told by its widest bounds; the answer names the
+//! narrower ones.
+
+use crate::store::{NAME_LONG, NOTE_LONG, cords, jobs, settings};
+use umbet_core::knot::catalogue;
+use umbet_core::knot::notation::LONGEST_TEXT;
+use umbet_core::rig::{anchor, line, shelter};
+use umbet_core::{cord, object, situation};
+use utoipa::openapi::schema::{Array, ArrayItems, Object, OneOf};
+use utoipa::openapi::{OpenApi, RefOr, Schema};
+
+/// What a field keeps to.
+enum Bound {
+    /// Least and most.
+    Number([f64; 2]),
+    /// Least and most characters.
+    Words([usize; 2]),
+    /// One of these.
+    Names(Vec<String>),
+    /// So many items, least and most.
+    Items([usize; 2]),
+    /// So many numbers, each between these.
+    Numbers(usize, [f64; 2]),
+    /// As many as this of these names.
+    NamesOf(usize, Vec<String>),
+}
+
+fn all() -> Vec<(&'static str, &'static str, Bound)> {
+    use Bound::{Items, Names, NamesOf, Number, Numbers, Words};
+    let kinds = || cord::cords().iter().map(|c| c.id.clone()).collect::<Vec<_>>();
+    let surfaces = || object::surfaces().iter().map(|s| s.id.clone()).collect::<Vec<_>>();
+    let knots = || catalogue().knots().iter().map(|k| k.id.clone()).collect::<Vec<_>>();
+    let schools =
+        || umbet_core::choose::matters().iter().flat_map(|m| &m.ways).map(|w| w.id.clone()).collect::<Vec<_>>();
+    let ends =
+        |all: &mut dyn Iterator<Item = [f64; 2]>| all.fold([f64::MAX, f64::MIN], |[a, b], [c, d]| [a.min(c), b.max(d)]);
+    let objects = || object::object_kinds().iter();
+    let sizes = ends(&mut objects().map(|o| [o.least_mm, o.most_mm]));
+    let openings = ends(&mut objects().filter_map(|o| o.opening_mm).map(|[least, _, most]| [least, most]));
+    let thick = ends(&mut cord::cords().iter().map(situation::thicknesses));
+    let version = [0.0, 9_007_199_254_740_991.0];
+    let stock = shelter::stock();
+    let mut all = vec![
+        ("CordDraft", "kind", Names(kinds())),
+        ("CordDraft", "diameter_mm", Number(thick)),
+        ("Draft", "surface", Names(surfaces())),
+        ("Draft", "size_mm", Number(sizes)),
+        ("Draft", "opening_mm", Number(openings)),
+        ("Draft", "force_n", Number(situation::FORCE_N)),
+        ("Draft", "haul_n", Number(situation::HAUL_N)),
+        ("Draft", "cord_m", Number(situation::CORD_M)),
+        ("Draft", "knows", NamesOf(200, knots())),
+        ("Draft", "schools", NamesOf(50, schools())),
+        ("JointInput", "name", Words([1, NAME_LONG])),
+        ("JointInput", "note", Words([0, NOTE_LONG])),
+        ("JointInput", "knot", Names(knots())),
+        ("JointInput", "position", Number([1.0, jobs::LAST_PLACE as f64])),
+        ("JobInput", "name", Words([1, NAME_LONG])),
+        ("JobInput", "place", Words([0, NOTE_LONG])),
+        ("JobInput", "note", Words([0, NOTE_LONG])),
+        ("CordInput", "name", Words([1, NAME_LONG])),
+        ("CordInput", "note", Words([0, NOTE_LONG])),
+        ("CordInput", "kind", Names(kinds())),
+        ("CordInput", "length_m", Number(cords::LENGTH_M)),
+        ("CordInput", "diameter_mm", Number(cords::THICK_MM)),
+        ("OwnKnotInput", "name", Words([1, NAME_LONG])),
+        ("OwnKnotInput", "note", Words([0, NOTE_LONG])),
+        ("OwnKnotInput", "path", Words([1, LONGEST_TEXT])),
+        ("BodyMeasures", "arm_span_m", Number(settings::ARM_SPAN_M)),
+        ("BodyMeasures", "forearm_m", Number(settings::FOREARM_M)),
+        ("BodyMeasures", "hand_span_mm", Number(settings::HAND_SPAN_MM)),
+        ("BodyMeasures", "four_fingers_mm", Number(settings::FOUR_FINGERS_MM)),
+        ("Settings", "knows", NamesOf(200, knots())),
+        ("Settings", "schools", NamesOf(50, schools())),
+        ("AnchorDraft", "name", Words([1, anchor::NAME_LONG])),
+        ("AnchorDraft", "at_m", Numbers(2, [-anchor::FAR_M, anchor::FAR_M])),
+        ("AnchorDraft", "size_mm", Number([4.0, anchor::THICK_MM[1]])),
+        ("AnchorDraft", "high_m", Number(anchor::HIGH_M)),
+        ("AnchorDraft", "low_m", Number(anchor::LOW_M)),
+        ("AnchorDraft", "surface", Names(surfaces())),
+        ("CoverDraft", "kind", Names(stock.covers.iter().map(|c| c.id.to_string()).collect())),
+        ("CoverDraft", "length_m", Number(shelter::COVER_M)),
+        ("CoverDraft", "width_m", Number(shelter::COVER_M)),
+        ("ShelterDraft", "anchors", Items([1, shelter::ANCHORS])),
+        ("ShelterDraft", "between", Numbers(2, [0.0, shelter::ANCHORS as f64 - 1.0])),
+        ("ShelterDraft", "ground", Names(stock.grounds.iter().map(|g| g.id.to_string()).collect())),
+        ("ShelterDraft", "slope_percent", Number(shelter::SLOPE_PERCENT)),
+        ("ShelterDraft", "slope_across_percent", Number(shelter::SLOPE_PERCENT)),
+        ("ShelterDraft", "wind_from_deg", Number(shelter::BEARING_DEG)),
+        ("ShelterDraft", "gust_ms", Number(shelter::GUST_MS)),
+        ("ShelterDraft", "beaufort", Number(shelter::BEAUFORT)),
+        ("ShelterDraft", "people", Number([1.0, f64::from(shelter::PEOPLE)])),
+        ("ShelterDraft", "pull_n", Number(shelter::PULL_N)),
+        ("ShelterDraft", "gear_n", Number(shelter::GEAR_N)),
+        ("LineDraft", "span_m", Number(line::SPAN_M)),
+        ("LineDraft", "rise_m", Number(line::RISE_M)),
+        ("LineDraft", "pull_n", Number(line::PULL_N)),
+        ("DraggedThing", "from", Numbers(2, [-1e6, 1e6])),
+        ("DraggedThing", "to", Numbers(2, [-1e6, 1e6])),
+    ];
+    let versioned = ["JobInput", "JointInput", "CordInput", "OwnKnotInput", "Settings", "KeptRig"];
+    all.extend(versioned.map(|of| (of, "version", Number(version))));
+    all
+}
+
+/// Puts every bound into the document.
+///
+/// # Panics
+/// When a field of the list is not in the document: the list is out of date, and every test that starts a server says so.
+pub fn told(document: &mut OpenApi) {
+    let schemas = &mut document.components.get_or_insert_default().schemas;
+    for (of, field, bound) in all() {
+        let found = match schemas.get_mut(of) {
+            Some(RefOr::T(Schema::Object(object))) => object.properties.get_mut(field),
+            _ => None,
+        };
+        match found {
+            Some(RefOr::T(schema)) => put(schema, &bound),
+            _ => panic!("{of}.{field} has a bound and is not in the document"),
+        }
+    }
+}
+
+fn put(schema: &mut Schema, bound: &Bound) {
+    match (schema, bound) {
+        (Schema::OneOf(OneOf { items, .. }), bound) => {
+            for item in items {
+                if let RefOr::T(one) = item {
+                    put(one, bound);
+                }
+            }
+        }
+        (Schema::Object(o), Bound::Number([least, most])) => {
+            (o.minimum, o.maximum) = (Some(number(*least)), Some(number(*most)));
+        }
+        (Schema::Object(o), Bound::Words([least, most])) => {
+            (o.min_length, o.max_length) = (Some(*least), Some(*most));
+        }
+        (Schema::Object(o), Bound::Names(names)) => one_of(o, names),
+        (Schema::Array(a), Bound::Items([least, most])) => (a.min_items, a.max_items) = (Some(*least), Some(*most)),
+        (Schema::Array(a), Bound::Numbers(n, [least, most])) => {
+            (a.min_items, a.max_items) = (Some(*n), Some(*n));
+            if let Some(o) = item(a) {
+                (o.minimum, o.maximum) = (Some(number(*least)), Some(number(*most)));
+            }
+        }
+        (Schema::Array(a), Bound::NamesOf(most, names)) => {
+            a.max_items = Some(*most);
+            if let Some(o) = item(a) {
+                one_of(o, names);
+            }
+        }
+        _ => panic!("a bound of another kind than its field"),
+    }
+}
+
+/// As a pattern, so that clients still take any words from their lists.
+fn one_of(o: &mut Object, names: &[String]) {
+    o.pattern = Some(format!("^({})$", names.join("|")));
+}
+
+fn item(a: &mut Array) -> Option<&mut Object> {
+    match &mut a.items {
+        ArrayItems::RefOrSchema(one) => match one.as_mut() {
+            RefOr::T(Schema::Object(o)) => Some(o),
+            _ => None,
+        },
+        ArrayItems::False => None,
+    }
+}
+
+/// Whole where it is whole.
+fn number(x: f64) -> utoipa::Number {
+    if x.fract() == 0.0 { utoipa::Number::Int(x as isize) } else { utoipa::Number::Float(x) }
+}
