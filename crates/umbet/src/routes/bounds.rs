@@ -40,9 +40,9 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
     let sizes = ends(&mut objects().map(|o| [o.least_mm, o.most_mm]));
     let openings = ends(&mut objects().filter_map(|o| o.opening_mm).map(|[least, _, most]| [least, most]));
     let thick = ends(&mut cord::cords().iter().map(situation::thicknesses));
-    let version = [0.0, 9_007_199_254_740_991.0];
     let stock = shelter::stock();
-    let mut all = vec![
+    vec![
+        ("PartOf", "part", Names(situation::PART_IDS.iter().map(|id| (*id).to_owned()).collect())),
         ("CordDraft", "kind", Names(kinds())),
         ("CordDraft", "diameter_mm", Number(thick)),
         ("Draft", "surface", Names(surfaces())),
@@ -99,11 +99,13 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("LineDraft", "pull_n", Number(line::PULL_N)),
         ("DraggedThing", "from", Numbers(2, [-1e6, 1e6])),
         ("DraggedThing", "to", Numbers(2, [-1e6, 1e6])),
-    ];
-    let versioned = ["JobInput", "JointInput", "CordInput", "OwnKnotInput", "Settings", "KeptRig"];
-    all.extend(versioned.map(|of| (of, "version", Number(version))));
-    all
+    ]
 }
+
+/// What XML may not hold, and so no text here (see `extract`).
+const NONE: &str = "\\u0000-\\u0008\\u000b\\u000c\\u000e-\\u001f\\ufffe\\uffff";
+/// A character of a text.
+const CHARACTERS: &str = "[^\\u0000-\\u0008\\u000b\\u000c\\u000e-\\u001f\\ufffe\\uffff]";
 
 /// Puts every bound into the document.
 ///
@@ -119,6 +121,29 @@ pub fn told(document: &mut OpenApi) {
         match found {
             Some(RefOr::T(schema)) => put(schema, &bound),
             _ => panic!("{of}.{field} has a bound and is not in the document"),
+        }
+    }
+    told_of_queries(document);
+}
+
+/// Names that stand in an address's query.
+fn told_of_queries(document: &mut OpenApi) {
+    let surfaces = object::surfaces().iter().map(|s| s.id.as_str()).collect::<Vec<_>>().join("|");
+    let named = document.components.as_ref().and_then(|c| c.schemas.get("Mend"));
+    let mends = match named {
+        Some(RefOr::T(Schema::Object(o))) => {
+            o.enum_values.iter().flatten().filter_map(|v| v.as_str()).collect::<Vec<_>>()
+        }
+        _ => Vec::new(),
+    }
+    .join("|");
+    let patterns = [("surface", format!("^({surfaces})$")), ("mends", format!("^(({mends})(,({mends}))*)?$"))];
+    let all = document.paths.paths.values_mut().filter_map(|item| item.get.as_mut());
+    for parameter in all.filter_map(|o| o.parameters.as_mut()).flatten() {
+        let RefOr::T(parameter) = parameter else { continue };
+        let pattern = patterns.iter().find(|(name, _)| parameter.name == *name).map(|(_, p)| p);
+        if let (Some(pattern), Some(RefOr::T(Schema::Object(o)))) = (pattern, parameter.schema.as_mut()) {
+            o.pattern = Some(pattern.clone());
         }
     }
 }
@@ -137,6 +162,9 @@ fn put(schema: &mut Schema, bound: &Bound) {
         }
         (Schema::Object(o), Bound::Words([least, most])) => {
             (o.min_length, o.max_length) = (Some(*least), Some(*most));
+            // Not blank where there must be some; nothing anywhere that is no character.
+            let some = if *least > 0 { format!("{CHARACTERS}*[^{NONE}\\s]") } else { String::new() };
+            o.pattern = Some(format!("^{some}{CHARACTERS}*$"));
         }
         (Schema::Object(o), Bound::Names(names)) => one_of(o, names),
         (Schema::Array(a), Bound::Items([least, most])) => (a.min_items, a.max_items) = (Some(*least), Some(*most)),
