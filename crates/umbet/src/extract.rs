@@ -7,6 +7,7 @@ use axum::extract::{FromRequest, FromRequestParts, Request, rejection};
 use axum::http::StatusCode;
 use axum::http::request::Parts;
 use serde::de::DeserializeOwned;
+use serde_json::Value;
 use serde_json::value::RawValue;
 use std::convert::Infallible;
 use std::sync::Arc;
@@ -25,10 +26,30 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
             let detail = format!("Take the character U+{code:04X} out: it is no character and cannot be printed.");
             return Err(Error::Unreadable { status: StatusCode::BAD_REQUEST, detail });
         }
-        let read = serde_json::from_str(text.get());
+        let read = serde_json::from_str(text.get()).or_else(|e| whole_numbers(text.get()).ok_or(e));
         read.map(Self)
             .map_err(|e| Error::Unreadable { status: StatusCode::UNPROCESSABLE_ENTITY, detail: format!("{e}.") })
     }
+}
+
+/// The same with `2.0` taken for `2`, as JSON Schema does (draft 2020-12, 6.1.1: a number without a fraction is an integer).
+fn whole_numbers<T: DeserializeOwned>(json: &str) -> Option<T> {
+    fn whole(value: &mut Value) {
+        match value {
+            Value::Array(all) => all.iter_mut().for_each(whole),
+            Value::Object(all) => all.values_mut().for_each(whole),
+            Value::Number(n) => {
+                let plain = n.as_f64().filter(|x| n.is_f64() && x.fract() == 0.0 && x.abs() < 9e15);
+                if let Some(x) = plain {
+                    *value = Value::from(x as i64);
+                }
+            }
+            _ => {}
+        }
+    }
+    let mut value = serde_json::from_str(json).ok()?;
+    whole(&mut value);
+    T::deserialize(value).ok()
 }
 
 /// The first code point in a JSON text, written out or escaped, that no XML may hold and so no drawing or sheet can show
@@ -135,6 +156,13 @@ impl FromRequestParts<App> for Person {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn a_number_without_a_fraction_is_whole() {
+        assert_eq!(whole_numbers::<Vec<i64>>("[2.0, -7.0, 3]"), Some(vec![2, -7, 3]));
+        assert_eq!(whole_numbers::<Vec<i64>>("[2.5]"), None);
+        assert_eq!(whole_numbers::<Vec<f64>>("[2.5, 2.0]"), Some(vec![2.5, 2.0]));
+    }
 
     #[test]
     fn what_cannot_be_shown_is_found_however_it_is_written() {

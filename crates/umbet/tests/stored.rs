@@ -37,6 +37,15 @@ async fn old_file(path: &Path) {
         .execute(&pool)
         .await
         .expect("a shelter");
+    let joint = r#"{"task":"join","cord":{"kind":"paracord-iii"}}"#;
+    sqlx::query(
+        "insert into joint (job_id, name, situation, knot, position) values (1, 'Necklace', ?1, 'fishermans-bend', 1)",
+    )
+    .bind(joint)
+    .execute(&pool)
+    .await
+    .expect("a joint");
+    sqlx::query(r#"update setting set knows = '["reef","fishermans-bend"]'"#).execute(&pool).await.expect("habits");
     sqlx::query("insert into attempt (seed, knot, name_right, spot_right) values (1, 'reef', 1, 0)")
         .execute(&pool)
         .await
@@ -59,6 +68,9 @@ async fn a_shelter_of_an_older_file_is_a_rig_today() {
     assert_eq!(s.put("/api/jobs/1/rigs/shelter", &kept).await.1["version"], 5);
     assert_eq!(s.put("/api/jobs/1/rigs/shelter", &kept).await.0, StatusCode::CONFLICT);
     assert_eq!(s.get("/api/drills").await.1[0]["asked"], 1);
+    // The knot kept under an id that meant two things has its own now.
+    assert_eq!(s.get("/api/jobs/1").await.1["joints"][0]["joint"]["knot"], "fishermans-knot");
+    assert_eq!(s.get("/api/settings").await.1["knows"], json!(["reef", "fishermans-knot"]));
 }
 
 /// One joint that cannot be read does not make its job unreadable: it is named, with what to do, and can be put away.

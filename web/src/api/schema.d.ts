@@ -407,6 +407,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/knots/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Knots by whatever name they are called: hyphens, plurals, figures and small slips are forgiven. */
+        get: operations["find_knots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/knots/{id}": {
         parameters: {
             query?: never;
@@ -1370,6 +1387,13 @@ export interface components {
             /** @description Its name in the tables of knots, when it has one. */
             table?: string | null;
         };
+        /** @description What a search found. */
+        FoundKnots: {
+            /** @description Knot ids, the nearest first. */
+            knots: string[];
+            /** @description The knots the name may mean, where it is said of several. */
+            several: components["schemas"]["MayMean"][];
+        };
         /** @description A piece of the sentence: plain words, or a part that can be changed. */
         Fragment: {
             /** @description What the part answers, for those who hear the page. */
@@ -1929,6 +1953,15 @@ export interface components {
             id: string;
             /** @description The ways. */
             way: components["schemas"]["WayOfPractice"][];
+        };
+        /** @description A knot that a name said of several may mean. */
+        MayMean: {
+            /** @description Knot id. */
+            knot: string;
+            /** @description Its name. */
+            name: string;
+            /** @description How it differs from the others. */
+            so: string;
         };
         /**
          * @description A change that makes a knot fit, where it has no name of its own. What makes another knot of the catalogue of it stands in
@@ -4277,6 +4310,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnotSummary"][];
+                };
+            };
+        };
+    };
+    find_knots: {
+        parameters: {
+            query: {
+                /** @description A name, or the beginning of one. */
+                words: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is called so, or nearly */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundKnots"];
+                };
+            };
+            /** @description No words */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too many words */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -5,6 +5,7 @@ mod catalogue;
 mod drawn;
 mod entry;
 mod facts;
+pub mod find;
 mod lay;
 pub mod meeting;
 mod mend;

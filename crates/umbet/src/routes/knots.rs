@@ -221,6 +221,55 @@ pub async fn list() -> Json<Vec<KnotSummary>> {
     Json(catalogue().knots().iter().map(words).collect())
 }
 
+/// Words to find a knot by.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct FindQuery {
+    /// A name, or the beginning of one.
+    #[param(max_length = 80)]
+    words: String,
+}
+
+/// A knot that a name said of several may mean.
+#[derive(Serialize, ToSchema)]
+pub struct MayMean {
+    /// Knot id.
+    knot: String,
+    /// Its name.
+    name: String,
+    /// How it differs from the others.
+    so: String,
+}
+
+/// What a search found.
+#[derive(Serialize, ToSchema)]
+pub struct FoundKnots {
+    /// Knot ids, the nearest first.
+    knots: Vec<String>,
+    /// The knots the name may mean, where it is said of several.
+    several: Vec<MayMean>,
+}
+
+/// Knots by whatever name they are called: hyphens, plurals, figures and small slips are forgiven.
+#[utoipa::path(
+    get, operation_id = "find_knots", path = "/api/knots/find", params(FindQuery),
+    responses((status = 200, description = "What is called so, or nearly", body = FoundKnots), (status = 400, description = "No words", body = Problem), (status = 422, description = "Too many words", body = Problem))
+)]
+pub async fn find_by_name(Query(q): Query<FindQuery>) -> Result<Json<FoundKnots>, Error> {
+    if q.words.chars().count() > 80 {
+        return Err(Error::fault("words", "Keep it to 80 characters."));
+    }
+    let found = umbet_core::knot::find::find(&q.words);
+    let means = |(id, so): &(String, String)| {
+        Some(MayMean { knot: id.clone(), name: catalogue().find(id)?.entry.name.clone(), so: so.clone() })
+    };
+    Ok(Json(FoundKnots {
+        knots: found.knots.iter().map(|k| k.id.clone()).collect(),
+        several: found.several.iter().flat_map(|s| &s.means).filter_map(means).collect(),
+    }))
+}
+
 /// One knot's words.
 #[utoipa::path(
     get, operation_id = "get_knot", path = "/api/knots/{id}", params(("id" = String, Path, description = "Knot id")),

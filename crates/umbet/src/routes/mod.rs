@@ -48,6 +48,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(choose::options))
         .routes(routes!(choose::typed))
         .routes(routes!(knots::list))
+        .routes(routes!(knots::find_by_name))
         .routes(routes!(knots::get))
         .routes(routes!(knots::list_missteps))
         .routes(routes!(knots::cord_taken))

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 // All knots: by family or by what each is built from, by job, by any name; two of them side by side.
-import { computed, ref } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, onBeforeUnmount, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAsked } from '../../api/asked'
-import { api, got, type KnotSummary } from '../../api/client'
+import { whenBack } from '../../api/away'
+import { api, got, words as said, type KnotSummary, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import KnotFigure from '../../rope/KnotFigure.vue'
@@ -49,12 +51,29 @@ const set = (q: Record<string, string | undefined>) => byItself(router.replace({
 
 /** Jobs some knot here does. */
 const offered = computed(() => jobs.filter((j) => !j.value || knots.value.some((k) => k.tasks.includes(j.value as Task))))
-const found = computed(() => {
-  const w = words.value.trim().toLowerCase()
-  return knots.value.filter(
-    (k) => (!job.value || k.tasks.includes(job.value as Task)) && (!w || [k.name, ...k.also].some((n) => n.toLowerCase().includes(w))),
-  )
-})
+/** What is called so, or nearly: the server forgives spelling, and knows names said of several. */
+const called = ref<Schemas['FoundKnots']>()
+const notFound = ref('')
+async function find() {
+  const asked = words.value.trim()
+  if (!asked) {
+    called.value = undefined
+    return
+  }
+  try {
+    const found = await got(api.GET('/api/knots/find', { params: { query: { words: asked } } }))
+    if (asked === words.value.trim()) called.value = found
+    notFound.value = ''
+  } catch (e) {
+    notFound.value = said(e)
+  }
+}
+watchDebounced(words, find, { debounce: 120 })
+onBeforeUnmount(whenBack(() => (notFound.value ? find() : undefined)))
+const rank = (k: KnotSummary) => called.value?.knots.indexOf(k.id) ?? 0
+const found = computed(() =>
+  knots.value.filter((k) => (!job.value || k.tasks.includes(job.value as Task)) && rank(k) >= 0).sort((a, b) => rank(a) - rank(b)),
+)
 const byFamily = computed(() =>
   families.map(([f, says]) => ({ says, knots: found.value.filter((k) => k.family === f) })).filter((g) => g.knots.length),
 )
@@ -67,7 +86,11 @@ const byBuilt = computed(() => {
   const rest = found.value.filter((k) => !k.builds_on.length && !used.includes(k))
   return rest.length ? [...groups, { says: 'On their own', knots: rest }] : groups
 })
-const groups = computed(() => (order.value === 'built' ? byBuilt.value : byFamily.value))
+/** What is found by name stands in one row, the nearest first. */
+const groups = computed(() => {
+  if (called.value) return found.value.length ? [{ says: 'Called so, or nearly', knots: found.value }] : []
+  return order.value === 'built' ? byBuilt.value : byFamily.value
+})
 const hint = (k: KnotSummary) => (k.one_pull ? 'one pull frees it' : (k.also[0] ?? `${k.moves} moves`))
 function choose(id: string) {
   const next = pair.value.includes(id) ? pair.value.filter((p) => p !== id) : [...pair.value.slice(-1), id]
@@ -94,6 +117,15 @@ function choose(id: string) {
         >
       </div>
     </div>
+    <NotCome what="The search" :trouble="notFound" @again="find" />
+    <section v-if="called?.several.length" class="several" role="status">
+      <p>“{{ words.trim() }}” is said of several knots. Which do you mean?</p>
+      <ul>
+        <li v-for="m in called.several" :key="m.knot">
+          <RouterLink :to="`/knots/${m.knot}`">{{ m.name }}</RouterLink> {{ m.so }}
+        </li>
+      </ul>
+    </section>
     <KnotPair v-if="pair.length" :pair="pair" @close="set({ pair: undefined })" />
     <p v-if="knots.length && !groups.length" class="mt-4">
       No knot here goes by “{{ words }}”{{ job ? ' and does that job' : '' }}. Try another of its names<template v-if="job"
