@@ -1,6 +1,6 @@
 //! What goes wrong, and the one place that turns it into an answer (problem details, RFC 9457).
 
-use crate::store::Trouble;
+use crate::trouble::Trouble;
 use axum::Json;
 use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};

@@ -10,8 +10,6 @@ use std::sync::Arc;
 
 /// Largest body taken.
 pub const LARGEST_BODY: usize = 64 * 1024;
-/// Largest body of the one route that takes a recorder's file: a day's track, a point a second.
-pub const LARGEST_TRACK: usize = 16 * 1024 * 1024;
 
 /// Host names this server answers to.
 #[derive(Debug, Clone)]

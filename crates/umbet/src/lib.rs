@@ -13,6 +13,7 @@ mod kept;
 mod routes;
 mod state;
 pub mod store;
+mod trouble;
 mod work;
 
 pub use error::{Error, Problem};

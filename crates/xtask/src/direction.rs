@@ -27,7 +27,10 @@ const CORE: Floors = &[
 ];
 
 const SERVER: Floors = &[
-    ("error", &[]),
+    ("trouble", &[]),
+    ("error", &["trouble"]),
+    ("work", &["error"]),
+    ("kept", &[]),
     ("config", &[]),
     ("assets", &["error"]),
     ("export", &[]),
@@ -35,10 +38,10 @@ const SERVER: Floors = &[
     ("gpx", &["error"]),
     ("extract", &["error", "state", "store"]),
     ("guard", &["error"]),
-    ("store", &["error"]),
-    ("state", &["error", "store"]),
+    ("store", &["error", "trouble", "work"]),
+    ("state", &["error", "kept", "store"]),
     ("demo", &["error", "store"]),
-    ("routes", &["error", "export", "extract", "forecast", "gpx", "state", "store"]),
+    ("routes", &["error", "export", "extract", "forecast", "gpx", "kept", "state", "store", "work"]),
 ];
 
 const PAGE: Floors = &[

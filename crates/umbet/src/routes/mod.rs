@@ -17,7 +17,6 @@ mod settings;
 mod site;
 
 use crate::error::{Error, Problem};
-use crate::guard::LARGEST_TRACK;
 use crate::state::App;
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
@@ -74,7 +73,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(rigs::type_number))
         .routes(routes!(rigs::move_thing))
         .routes(routes!(rigs::kept, rigs::keep))
-        .routes(routes!(site::read_gpx).layer(DefaultBodyLimit::max(LARGEST_TRACK)))
+        .routes(routes!(site::read_gpx).layer(DefaultBodyLimit::max(site::LARGEST_TRACK)))
         .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))
         .routes(routes!(backup::backup))

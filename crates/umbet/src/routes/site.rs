@@ -9,6 +9,9 @@ use axum::Json;
 use serde::Deserialize;
 use utoipa::ToSchema;
 
+/// Largest body with a recorder's file: a day's track, a point a second.
+pub const LARGEST_TRACK: usize = 16 * 1024 * 1024;
+
 /// A GPX file, sent as text.
 #[derive(Debug, Clone, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

@@ -1,5 +1,6 @@
 //! The data file: opened by one server at a time, told from other files, brought up to date.
 
+use crate::trouble::Trouble;
 use sqlx::migrate::MigrateError;
 use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous};
 use sqlx::{ConnectOptions, Connection, SqliteConnection, SqlitePool};
@@ -46,37 +47,6 @@ pub enum Unopened {
     /// SQLite says no.
     #[error("the data file {0} cannot be opened: {1}")]
     Other(PathBuf, sqlx::Error),
-}
-
-/// What SQLite's refusals mean to a person.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
-pub enum Trouble {
-    /// SQLITE_BUSY, SQLITE_LOCKED.
-    #[error("another program has it locked; close that program and try again")]
-    Locked,
-    /// SQLITE_READONLY, SQLITE_CANTOPEN, SQLITE_PERM.
-    #[error("it cannot be written; its file or folder is read-only")]
-    ReadOnly,
-    /// SQLITE_FULL.
-    #[error("the disk is full; make room and try again")]
-    Full,
-    /// SQLITE_NOTADB, SQLITE_CORRUPT.
-    #[error("it is damaged or no database; restore a backup")]
-    Damaged,
-}
-
-impl Trouble {
-    /// Reads a result code of SQLite (https://www.sqlite.org/rescode.html): the low byte is the primary one.
-    pub fn of(e: &sqlx::Error) -> Option<Self> {
-        let code: u32 = e.as_database_error()?.code()?.parse().ok()?;
-        match code & 0xff {
-            5 | 6 => Some(Self::Locked),
-            3 | 8 | 14 => Some(Self::ReadOnly),
-            13 => Some(Self::Full),
-            11 | 26 => Some(Self::Damaged),
-            _ => None,
-        }
-    }
 }
 
 impl Store {

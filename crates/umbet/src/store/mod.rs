@@ -12,7 +12,7 @@ pub mod settings;
 pub use attempts::KnotScore;
 pub use backup::{copy, copy_file, restore};
 pub use cords::{CordInput, KitCord};
-pub use file::{Store, Trouble, Unopened, open};
+pub use file::{Store, Unopened, open};
 pub use jobs::{Job, JobInput, JobSummary, Joint, JointInput, UnreadableJoint};
 pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use rigs::KeptRig;
