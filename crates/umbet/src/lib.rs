@@ -28,14 +28,17 @@ use axum::{Router, middleware};
 use std::future::{Future, IntoFuture};
 use std::time::Duration;
 use tokio::net::TcpListener;
-use tower_http::CompressionLevel;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
+use tower_http::compression::predicate::NotForContentType;
 use tower_http::timeout::TimeoutLayer;
 use tower_http::trace::TraceLayer;
 
 /// Longest a request may take.
 const LONGEST: Duration = Duration::from_secs(15);
+
+/// Answers go to this machine alone: packing them costs more than sending them. The page's own files are packed.
+const PAGE_ALONE: NotForContentType = NotForContentType::const_new("application/json");
 
 /// The OpenAPI document.
 pub fn openapi() -> utoipa::openapi::OpenApi {
@@ -55,7 +58,7 @@ pub fn router(app: App, hosts: guard::Hosts) -> Router {
         .with_state(app)
         .layer(DefaultBodyLimit::max(guard::LARGEST_BODY))
         .layer(middleware::from_fn_with_state(hosts, guard::host_and_origin))
-        .layer(CompressionLayer::new().quality(CompressionLevel::Fastest))
+        .layer(CompressionLayer::new().compress_when(PAGE_ALONE))
         .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, LONGEST))
         .layer(middleware::from_fn(guard::headers))
         .layer(CatchPanicLayer::new())
