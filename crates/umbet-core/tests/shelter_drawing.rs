@@ -279,3 +279,25 @@ fn names_in_a_crowd_keep_clear_of_one_another() {
     let l = looks(&read(&d), &p, [868.0, 420.0], &Reader::default());
     words_clear(&above(&l).0.items, "a crowd from above");
 }
+
+/// Long names keep within the drawing, from the side and from above, and clear of its other words.
+#[test]
+fn long_names_keep_within_the_drawing() {
+    for names in [
+        ["the old oak at the ford", "the gatepost by the lower byre"],
+        ["Žižkův dub", "Съёмочная берёза"],
+        ["Donaudampfschifffahrtsgesellschaft", "x"],
+    ] {
+        let mut d = shelter();
+        d.anchors.iter_mut().zip(names).for_each(|(a, name)| a.name = name.into());
+        let p = planned(&d);
+        let l = looks(&read(&d), &p, [868.0, 410.0], &Reader::default());
+        for scene in [side(&l), above(&l).0] {
+            for item in &scene.items {
+                let Some([left, _, right, _]) = covers(item) else { continue };
+                assert!(left >= -1.0 && right <= 869.0, "{item:?}");
+            }
+            words_clear(&scene.items, names[0]);
+        }
+    }
+}

@@ -95,12 +95,18 @@ fn set_column(column: &[&Telltale<'_>], is_left: bool, size: P2, taken: Option<B
     items
 }
 
+/// How wide words are, in letters of the house's own face; those of the faces that complete it are a third wider.
+fn letters(words: &str) -> usize {
+    let others = words.chars().filter(|c| !c.is_ascii()).count();
+    words.chars().count() + others.div_ceil(3)
+}
+
 /// Words broken into lines of about `width` characters.
 pub fn wrapped(words: &str, width: usize) -> Vec<String> {
     let mut lines: Vec<String> = Vec::new();
     for word in words.split_whitespace() {
         match lines.last_mut() {
-            Some(line) if line.len() + word.len() < width => {
+            Some(line) if letters(line) + letters(word) < width => {
                 line.push(' ');
                 line.push_str(word);
             }

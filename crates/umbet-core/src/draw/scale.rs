@@ -17,15 +17,10 @@ pub fn text(class: &'static str, at: P2, anchor: Anchor, text: &str) -> Item {
     Item::Text { class, at, anchor, text: text.to_owned() }
 }
 
-/// A trunk or post from the side, from its foot to its top, and its name beside it.
-pub fn trunk(x: f64, width: f64, [top, bottom]: P2, words_at: P2, anchor: Anchor, name: &str) -> Vec<Item> {
+/// A trunk or post from the side, from its foot to its top.
+pub fn trunk(x: f64, width: f64, [top, bottom]: P2) -> Vec<Item> {
     let edge = |x: f64| Item::line("oe", vec![[x, bottom], [x, top]]);
-    vec![
-        Item::Rect { class: "ob bark", at: [x, top, width, bottom - top] },
-        edge(x),
-        edge(x + width),
-        text("lab", words_at, anchor, name),
-    ]
+    vec![Item::Rect { class: "ob bark", at: [x, top, width, bottom - top] }, edge(x), edge(x + width)]
 }
 
 /// A rope in one colour with its dark edge.

@@ -1,5 +1,6 @@
 //! A shelter to scale: from the side, and from above.
 
+use super::labels::wrapped;
 use super::scale::{
     Frame, cross, dimension, drop, name_beside, north, peg, pennant, pennant_width, rope_line, scale_bar, text, trunk,
     trunk_above, wind_arrow,
@@ -291,6 +292,24 @@ fn scene(l: &ShelterLooks, items: Vec<Item>, what: &str) -> Scene {
 }
 
 /// An anchor from the side.
+/// Height of a line of a name, pixels.
+const LINE: f64 = 19.0;
+/// Most lines a name takes; the rest of it is left out.
+const LINES: usize = 4;
+
+/// A name in lines that fit in so many pixels, broken between words, or within one that is too long.
+fn in_room(name: &str, room: f64) -> Vec<String> {
+    let most = ((room / LETTER) as usize).max(4);
+    let broken = |line: String| {
+        let letters: Vec<char> = line.chars().collect();
+        letters.chunks(most).map(|c| c.iter().collect::<String>()).collect::<Vec<_>>()
+    };
+    wrapped(name, most).into_iter().flat_map(broken).take(LINES).collect()
+}
+
+/// Widest a letter of a name is in the mean, pixels.
+const LETTER: f64 = 9.5;
+
 fn anchor(l: &ShelterLooks, f: &Frame, i: usize, foot: f64) -> Vec<Item> {
     let a = &l.anchors[i];
     let out = if i == 0 { -1.0 } else { 1.0 };
@@ -302,14 +321,21 @@ fn anchor(l: &ShelterLooks, f: &Frame, i: usize, foot: f64) -> Vec<Item> {
     let mut items = match a.standing {
         Standing::Trunk => {
             let (top, bottom) = (f.origin[1] - l.top() * f.scale, f.origin[1] - foot * f.scale);
-            trunk(face.min(face + out * wide), wide, [top, bottom], [words_x, top + 18.0], side, &a.name)
+            trunk(face.min(face + out * wide), wide, [top, bottom])
         }
-        Standing::Pole => vec![text("lab halo", [words_x, tie - 22.0], side, &a.name)],
-        Standing::Ring => vec![
-            Item::Circle { class: "oe hollowed", at: [face + out * 7.0, tie], r: 7.0 },
-            text("lab halo", [words_x + out * 14.0, tie - 22.0], side, &a.name),
-        ],
+        Standing::Pole => Vec::new(),
+        Standing::Ring => vec![Item::Circle { class: "oe hollowed", at: [face + out * 7.0, tie], r: 7.0 }],
     };
+    let words_x = words_x + if a.standing == Standing::Ring { out * 14.0 } else { 0.0 };
+    let lines = in_room(&a.name, if i == 0 { words_x } else { l.size[0] - words_x });
+    // Down from the trunk's top, or up from the line.
+    let first = match a.standing {
+        Standing::Trunk => f.origin[1] - l.top() * f.scale + 18.0,
+        _ => tie - 22.0 - LINE * (lines.len() as f64 - 1.0),
+    };
+    let name =
+        lines.iter().enumerate().map(|(n, line)| text("lab halo", [words_x, first + LINE * n as f64], side, line));
+    items.extend(name);
     if !l.both {
         items.push(text("dimt halo", [words_x, tie + 6.0], side, &l.words.ties[i]));
     }

@@ -4,7 +4,8 @@ use krilla::Document;
 use krilla::geom::Size;
 use krilla::page::PageSettings;
 use krilla_svg::{SurfaceExt, SvgSettings};
-use std::collections::HashSet;
+use std::collections::HashMap;
+use std::fmt::Write as _;
 use std::sync::{Arc, LazyLock};
 use umbet_core::draw::{STANDALONE_STYLE, Scene, to_svg};
 use usvg::fontdb::Database;
@@ -29,11 +30,14 @@ const SHIPPED: [&[u8]; 10] = [
     include_bytes!("../../fonts/noto-sans-thai.ttf"),
 ];
 
-/// Fonts, and the characters there are glyphs for.
+/// Fonts, and for each character there is a glyph for, the family that has it.
 struct Fonts {
     database: Arc<Database>,
-    written: HashSet<char>,
+    written: HashMap<char, Arc<str>>,
 }
+
+/// Families whose characters may stand side by side in one run: the house's own, and the one that completes them.
+const COMMON: [&str; 3] = [FAMILY, "Aleo", "Noto Sans"];
 
 /// What ships: enough for Latin, Greek, Cyrillic, Arabic, Armenian, Devanagari, Georgian, Hebrew and Thai.
 static FONTS: LazyLock<Fonts> = LazyLock::new(|| {
@@ -52,27 +56,47 @@ static WITH_THE_MACHINES: LazyLock<Fonts> = LazyLock::new(|| {
 impl Fonts {
     fn over(mut database: Database) -> Self {
         database.set_sans_serif_family(FAMILY);
-        let mut written = HashSet::new();
-        let faces: Vec<_> = database.faces().map(|f| f.id).collect();
-        for id in faces {
-            database.with_face_data(id, |data, index| glyphs(data, index, &mut written));
+        let mut written = HashMap::new();
+        let named = |f: &usvg::fontdb::FaceInfo| Some((f.id, Arc::from(f.families.first()?.0.as_str())));
+        let faces: Vec<(_, Arc<str>)> = database.faces().filter_map(named).collect();
+        for (id, family) in faces {
+            database.with_face_data(id, |data, index| glyphs(data, index, &family, &mut written));
         }
         Self { database: Arc::new(database), written }
     }
 
     fn writes(&self, text: &str) -> bool {
-        text.chars().all(|c| c.is_control() || self.written.contains(&c))
+        text.chars().all(|c| self.writes_one(c))
     }
 
-    /// Words as they can be printed: a character without a glyph stands there by its name, as `[grinning face]`.
-    fn printable(&self, text: &str) -> String {
-        let word = |c: char| match unicode_names2::name(c) {
-            _ if joins(c) => String::new(),
-            Some(name) => format!("[{}]", name.to_string().to_lowercase()),
-            None => format!("[U+{:04X}]", u32::from(c)),
-        };
-        let put = |c: char| if c.is_control() || self.written.contains(&c) { c.to_string() } else { word(c) };
-        text.chars().map(put).collect()
+    fn writes_one(&self, c: char) -> bool {
+        c.is_control() || self.written.contains_key(&c)
+    }
+
+    /// A page as it can be printed: a run of another script is told its own family, since one line is shaped with one font and
+    /// one fallback; a character without a glyph stands there by its name, as `[grinning face]`.
+    fn printable(&self, svg: &str) -> String {
+        let mut out = String::with_capacity(svg.len());
+        let (mut in_tag, mut open): (bool, Option<Arc<str>>) = (false, None);
+        for c in svg.chars() {
+            in_tag = c == '<' || in_tag && c != '>';
+            let apart = self.written.get(&c).filter(|f| !in_tag && !c.is_ascii() && !COMMON.contains(&f.as_ref()));
+            if open.as_ref() != apart {
+                out.push_str(if open.is_some() { "</tspan>" } else { "" });
+                if let Some(family) = apart {
+                    let _ =
+                        write!(out, "<tspan font-family=\"{}\">", family.replace('&', "&amp;").replace('"', "&quot;"));
+                }
+                open = apart.cloned();
+            }
+            match unicode_names2::name(c) {
+                _ if self.writes_one(c) => out.push(c),
+                _ if joins(c) => {}
+                Some(name) => out.push_str(&format!("[{}]", name.to_string().to_lowercase())),
+                None => out.push_str(&format!("[U+{:04X}]", u32::from(c))),
+            }
+        }
+        out
     }
 }
 
@@ -81,10 +105,14 @@ fn joins(c: char) -> bool {
     matches!(c, '\u{200c}'..='\u{200f}' | '\u{2060}' | '\u{fe00}'..='\u{fe0f}' | '\u{1f3fb}'..='\u{1f3ff}')
 }
 
-fn glyphs(data: &[u8], index: u32, into: &mut HashSet<char>) {
+fn glyphs(data: &[u8], index: u32, family: &Arc<str>, into: &mut HashMap<char, Arc<str>>) {
     let Ok(face) = ttf_parser::Face::parse(data, index) else { return };
     for table in face.tables().cmap.iter().flat_map(|c| c.subtables).filter(ttf_parser::cmap::Subtable::is_unicode) {
-        table.codepoints(|c| into.extend(char::from_u32(c)));
+        table.codepoints(|c| {
+            if let Some(c) = char::from_u32(c) {
+                into.entry(c).or_insert_with(|| family.clone());
+            }
+        });
     }
 }
 
@@ -130,13 +158,22 @@ mod tests {
             "ก่อนจะผูกเงื่อน",
             "Հանգույց, კვანძი, गाँठ",
         ] {
-            assert!(
-                FONTS.writes(words),
-                "{:?}",
-                words.chars().filter(|c| !FONTS.written.contains(c)).collect::<String>()
-            );
-            assert_eq!(FONTS.printable(words), words);
+            assert!(FONTS.writes(words), "{:?}", words.chars().filter(|c| !FONTS.writes_one(*c)).collect::<String>());
         }
+    }
+
+    /// A run of another script has its family; what Latin, Greek and Cyrillic need stands as it is, and so does every tag.
+    #[test]
+    fn each_script_is_told_its_family() {
+        let plain = "<text alt=\"מעגן\">Žižka Ξενία ᾧ Съёмка</text>";
+        assert_eq!(FONTS.printable(plain), plain);
+        let (hebrew, arabic, thai) = ("מעגן", "مرساة", "ก่อน");
+        let run = |family: &str, words: &str| format!("<tspan font-family=\"Noto Sans {family}\">{words}</tspan>");
+        let [h, a, t] = [run("Hebrew", hebrew), run("Arabic", arabic), run("Thai", thai)];
+        assert_eq!(
+            FONTS.printable(&format!("<text>a {hebrew}, {arabic} {thai}</text>")),
+            format!("<text>a {h}, {a} {t}</text>")
+        );
     }
 
     #[test]
