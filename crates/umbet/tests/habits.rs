@@ -118,7 +118,7 @@ async fn two_windows_do_not_overwrite_each_other() {
     assert!(status.is_success());
     b.press(".part", "by hand").await;
     b.press(".choices li button", "stays for good").await;
-    b.see_words(".trouble", "changed in another window").await;
+    b.see_words(".two-versions", "Renamed elsewhere").await;
     until(&s, "/api/jobs/1", "/joints/0/joint/name", &json!("Renamed elsewhere")).await;
     until(&s, "/api/jobs/1", "/joints/0/joint/situation/off", &json!("by-hand")).await;
 }

@@ -408,8 +408,8 @@ async fn two_windows_on_one_rig_settle_it() {
     theirs(3).await;
     b.type_into("input[aria-label='How many sit under it']", "3").await;
     b.keys(Key::Tab).await;
-    b.see_words(".trouble", "Another window changed this rig first").await;
-    b.press(".trouble .btn", "Go on from theirs").await;
+    b.see_words(".two-versions h2", "Another window changed this rig").await;
+    b.press(".two-versions .btn", "All of theirs").await;
     b.see_words(".rig-tools .btn", "Undo").await;
     let beaufort = b.driver.find(By::Css("input[aria-label='Beaufort number']")).await.expect("it is there");
     assert_eq!(beaufort.value().await.expect("a value").as_deref(), Some("3"));
@@ -417,7 +417,7 @@ async fn two_windows_on_one_rig_settle_it() {
     theirs(4).await;
     b.type_into("input[aria-label='How many sit under it']", "4").await;
     b.keys(Key::Tab).await;
-    b.press(".trouble .btn", "Keep mine").await;
+    b.press(".two-versions .btn", "All of mine").await;
     tokio::time::sleep(std::time::Duration::from_millis(600)).await;
     let kept = s.get(at).await.1;
     assert_eq!((&kept["draft"]["people"], &kept["draft"]["beaufort"]), (&json!(4), &json!(3)));
