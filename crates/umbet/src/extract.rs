@@ -27,8 +27,11 @@ impl<S: Send + Sync, T: DeserializeOwned> FromRequest<S> for Body<T> {
             return Err(Error::Unreadable { status: StatusCode::BAD_REQUEST, detail });
         }
         let read = serde_json::from_str(text.get()).or_else(|e| whole_numbers(text.get()).ok_or(e));
-        read.map(Self)
-            .map_err(|e| Error::Unreadable { status: StatusCode::UNPROCESSABLE_ENTITY, detail: format!("{e}.") })
+        read.map(Self).map_err(|e: serde_json::Error| {
+            // As the framework parts them: it reads as JSON and says something else, or it does not read.
+            let status = if e.is_data() { StatusCode::UNPROCESSABLE_ENTITY } else { StatusCode::BAD_REQUEST };
+            Error::Unreadable { status, detail: format!("{e}.") }
+        })
     }
 }
 

@@ -238,6 +238,8 @@ async fn what_is_changed_while_the_server_is_away_is_sent_when_it_is_back() {
     assert_eq!(value(&b, pull).await, "233");
     s.comes_back();
     until("it is planned", async || b.driver.find_all(By::Css(".trouble")).await.is_ok_and(|all| all.is_empty())).await;
+    let kept = "return localStorage.getItem('umbet.rigs')?.includes('233') ?? false";
+    until("it is kept", async || b.driver.execute(kept, vec![]).await.is_ok_and(|r| r.json() == &json!(true))).await;
     b.driver.refresh().await.expect("it loads again");
     until("it is kept in this browser", async || value(&b, pull).await == "233").await;
 
