@@ -104,7 +104,7 @@ proptest! {
             prop_assert!(to_svg(&scene, None).len() < 4_000_000);
             match prove(&knot.path) {
                 Ok(_) => drop(letting(&knot)),
-                Err(e) => prop_assert!(e.to_string().starts_with("too tangled to prove: 40 crossings at most")),
+                Err(e) => prop_assert!(e.to_string().ends_with("draw out what is slack")),
             }
         }
         // A hang is what this finds; the budget itself is the core's own count of states.

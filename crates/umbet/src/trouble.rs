@@ -12,9 +12,12 @@ pub enum Trouble {
     /// SQLITE_FULL.
     #[error("the disk is full; make room and try again")]
     Full,
-    /// SQLITE_NOTADB, SQLITE_CORRUPT.
-    #[error("it is damaged or no database; restore a backup")]
+    /// SQLITE_CORRUPT.
+    #[error("it is damaged; put a backup back with `umbet restore`")]
     Damaged,
+    /// SQLITE_NOTADB.
+    #[error("it is no database")]
+    NoDatabase,
 }
 
 impl Trouble {
@@ -25,7 +28,8 @@ impl Trouble {
             5 | 6 => Some(Self::Locked),
             3 | 8 | 14 => Some(Self::ReadOnly),
             13 => Some(Self::Full),
-            11 | 26 => Some(Self::Damaged),
+            11 => Some(Self::Damaged),
+            26 => Some(Self::NoDatabase),
             _ => None,
         }
     }

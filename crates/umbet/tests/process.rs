@@ -73,6 +73,14 @@ async fn what_cannot_be_opened_is_said_in_words_and_left_as_it_is() {
     assert!(not_served(&newer).contains("written by a newer Umbet"), "{}", not_served(&newer));
 
     assert!(not_served(&text.join("x.db")).contains("name another place with --data"));
+
+    // Ours, and damaged: that is another thing than no database.
+    let spoiled = place.file("spoiled.db");
+    sqlite(&spoiled, "create table job (id integer); pragma application_id = 1431126612;").await;
+    let mut bytes = std::fs::read(&spoiled).expect("read");
+    bytes[100..].fill(0x5a);
+    std::fs::write(&spoiled, bytes).expect("written");
+    assert!(not_served(&spoiled).contains("it is damaged"), "{}", not_served(&spoiled));
 }
 
 #[test]

@@ -88,6 +88,9 @@ async fn two_windows_on_a_joint() {
     b.see(".two-versions").await;
     assert_eq!(joint().await["situation"]["cord"]["wet"], true, "theirs is not written over");
     b.see_words(".sentence", "dry").await;
+    // Both are said whole, and what is unlike in them stands out.
+    b.see_words(".two-versions b", "dry").await;
+    b.see_words(".two-versions b", "wet").await;
     b.press(".two-versions button", "Keep what is marked").await;
     until("both parts are kept", async || {
         let now = joint().await;
@@ -134,6 +137,7 @@ async fn two_windows_on_the_kit_and_on_habits() {
     put(&b, ".hank-length input", "19.5").await;
     b.see_words(".two-versions", "19.5").await;
     assert_eq!(value(&b, ".hank-length input").await, "19.5");
+    b.see_words(".two-versions td", "21").await;
     b.press(".two-versions button", "All of theirs").await;
     until("theirs stands in the field", async || value(&b, ".hank-length input").await == "21").await;
     put(&b, ".hank-length input", "18").await;

@@ -6,12 +6,16 @@ import { words } from './client'
 export function useAsked<T>(ask: () => Promise<T>) {
   const answer = shallowRef<T>()
   const trouble = ref('')
+  let asked = 0
   async function again() {
+    const mine = ++asked
     try {
-      answer.value = await ask()
+      const now = await ask()
+      if (mine !== asked) return
+      answer.value = now
       trouble.value = ''
     } catch (e) {
-      trouble.value = words(e)
+      if (mine === asked) trouble.value = words(e)
     }
   }
   onMounted(again)

@@ -5,6 +5,7 @@ import { defineStore } from 'pinia'
 import { computed } from 'vue'
 import { whenBack } from '../api/away'
 import { Trouble, putTo, unanswered } from '../api/client'
+import { tell } from './told'
 
 export type Versioned = Record<string, unknown> & { version?: number }
 interface Waiting {
@@ -16,10 +17,20 @@ interface Waiting {
   newer?: Versioned
 }
 
+/** A part of what is kept: what it is called, and how its value reads beside the other window's. */
+export interface Part {
+  field: string
+  says: string
+  reads?: (value: never, other: never) => string | string[] | Promise<string[]>
+}
+
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 /** Fields of `body` in which two differ; the version is none of a person's. */
 export const differing = (body: Versioned, a: Versioned, b: Versioned) =>
   Object.keys(body).filter((k) => k !== 'version' && !same(a[k] ?? null, b[k] ?? null))
+
+/** What there is to say when it was put away meanwhile. */
+const GONE = 'It was put away in another window meanwhile. What you said stands here; bring it back there to keep it.'
 
 /** This window: what waits is its own, until it is closed. */
 const ME = crypto.randomUUID()
@@ -44,11 +55,13 @@ export const useOutbox = defineStore('outbox', () => {
   /** Takes over what windows that were closed, or this one before it was loaded again, could not send. */
   async function adopt() {
     const alive = new Set((await navigator.locks.query()).held?.map((lock) => lock.name))
-    const taken = Object.entries(waiting.value).map(([k, w]): [string, Waiting] => {
+    for (const [k, w] of Object.entries(waiting.value)) {
       const [window, path] = k.split(' ') as [string, string]
-      return [window === ME || alive.has(window) || at(path) ? k : key(path), w]
-    })
-    waiting.value = Object.fromEntries(taken)
+      // One a path: what a second closed window left waits until the first is settled.
+      if (window === ME || alive.has(window) || at(path)) continue
+      waiting.value = Object.fromEntries(Object.entries(waiting.value).filter(([other]) => other !== k))
+      set(path, w)
+    }
   }
 
   /** Keeps `body` where `base` stood. The answer is what stands there now; nothing while it waits for the server or a choice. */
@@ -81,6 +94,7 @@ export const useOutbox = defineStore('outbox', () => {
       if (newer) set(path, { ...(at(path) ?? now), newer })
       if (newer || unanswered(e)) return undefined
       set(path, undefined)
+      if (e instanceof Trouble && e.status === 404) throw new Trouble(GONE, 404)
       throw e
     }
   }
@@ -106,7 +120,8 @@ export const useOutbox = defineStore('outbox', () => {
     return (await send(path)) as T | undefined
   }
 
-  const flush = () => Promise.allSettled(own.value.map(([k]) => send(k.slice(ME.length + 1))))
+  // Nobody waits for these: what is refused is told.
+  const flush = () => Promise.all(own.value.map(([k]) => send(k.slice(ME.length + 1)).catch(tell)))
   whenBack(flush)
   /** What was left from before, taken over and sent. */
   const ready = adopt().then(flush)

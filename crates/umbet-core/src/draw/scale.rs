@@ -51,8 +51,8 @@ pub fn drop(at: P2) -> Item {
     Item::Fill { class: "nxh", points: vec![[x, y + 3.0], [x + 5.0, y + 13.0], [x, y + 18.0], [x - 5.0, y + 13.0]] }
 }
 
-/// Width of a letter of the labels, and the height of a line of them, pixels.
-const LETTER: P2 = [8.0, 15.0];
+/// Width of a letter of the labels in the mean, and the height of a line of them, pixels.
+pub const LETTER: P2 = [9.0, 15.0];
 
 /// What a line of words covers: left, top, right, bottom. Nothing for what is no words.
 pub fn covers(item: &Item) -> Option<[f64; 4]> {

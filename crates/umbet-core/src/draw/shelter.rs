@@ -2,8 +2,8 @@
 
 use super::labels::wrapped;
 use super::scale::{
-    Frame, cross, dimension, drop, name_beside, north, peg, pennant, pennant_width, rope_line, scale_bar, text, trunk,
-    trunk_above, wind_arrow,
+    Frame, LETTER, cross, dimension, drop, name_beside, north, peg, pennant, pennant_width, rope_line, scale_bar, text,
+    trunk, trunk_above, wind_arrow,
 };
 use super::{Anchor, Item, Scene};
 use crate::knot::spline::P2;
@@ -299,16 +299,13 @@ const LINES: usize = 4;
 
 /// A name in lines that fit in so many pixels, broken between words, or within one that is too long.
 fn in_room(name: &str, room: f64) -> Vec<String> {
-    let most = ((room / LETTER) as usize).max(4);
+    let most = ((room / LETTER[0]) as usize).max(4);
     let broken = |line: String| {
         let letters: Vec<char> = line.chars().collect();
         letters.chunks(most).map(|c| c.iter().collect::<String>()).collect::<Vec<_>>()
     };
     wrapped(name, most).into_iter().flat_map(broken).take(LINES).collect()
 }
-
-/// Widest a letter of a name is in the mean, pixels.
-const LETTER: f64 = 9.5;
 
 fn anchor(l: &ShelterLooks, f: &Frame, i: usize, foot: f64) -> Vec<Item> {
     let a = &l.anchors[i];

@@ -16,6 +16,7 @@ pub mod spline;
 mod stopper;
 mod turns;
 mod usual;
+mod written;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
 pub use entry::{Caution, Drawn, Family, Held, Identity, Mistake, OtherWay, Part, School, Step, Telltale, WrongForm};

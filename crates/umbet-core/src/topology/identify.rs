@@ -51,14 +51,15 @@ pub const MOST_PROVED: usize = 40;
 /// Most states its proof may go through.
 const MOST_STATES: u64 = 400_000;
 
-/// A path too tangled for a proof.
+/// A path that is not proved.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
-#[error(
-    "too tangled to prove: {MOST_PROVED} crossings at most, none of them needlessly wide apart; this has {crossings}"
-)]
-pub struct Unprovable {
-    /// Its crossings of rope with rope.
-    pub crossings: usize,
+pub enum Unprovable {
+    /// It has more crossings than are proved.
+    #[error("{MOST_PROVED} crossings at most are proved, and this has {0}: draw out what is slack")]
+    Crossings(usize),
+    /// They are few enough, and lie in one heap.
+    #[error("its crossings lie in too close a heap to be proved: draw out what is slack")]
+    Heap,
 }
 
 /// Names a path somebody drew, when it can be done in bounded work; that is known before the long part begins.
@@ -68,10 +69,10 @@ pub struct Unprovable {
 pub fn prove(path: &KnotPath) -> Result<Made, Unprovable> {
     let crossings = path.crossings.len();
     if crossings > MOST_PROVED {
-        return Err(Unprovable { crossings });
+        return Err(Unprovable::Crossings(crossings));
     }
     let all = closures(path);
-    if states_of(path, &all) > MOST_STATES { Err(Unprovable { crossings }) } else { Ok(named(path, &all)) }
+    if states_of(path, &all) > MOST_STATES { Err(Unprovable::Heap) } else { Ok(named(path, &all)) }
 }
 
 /// Names a path of ours.

@@ -161,7 +161,7 @@ pub(super) async fn ours(file: &Path) -> Result<i64, Unopened> {
 pub(super) fn unopened(file: &Path, e: sqlx::Error) -> Unopened {
     let file = file.to_owned();
     match Trouble::of(&e) {
-        Some(Trouble::Damaged) => Unopened::NoDatabase(file),
+        Some(Trouble::NoDatabase) => Unopened::NoDatabase(file),
         Some(trouble) => Unopened::Trouble(file, trouble),
         None => Unopened::Other(file, e),
     }

@@ -4,10 +4,10 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconUndo from '~icons/lucide/undo-2'
 import { useAsked } from '../../api/asked'
-import type { Joint, KnotAnswer } from '../../api/client'
+import { api, got, type Joint, type KnotAnswer } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import { useKeys } from '../../app/keys'
-import { useOutbox } from '../../app/outbox'
+import { useOutbox, type Part } from '../../app/outbox'
 import { byItself } from '../../app/told'
 import TwoVersions from '../../app/TwoVersions.vue'
 import AnswerColumn from './AnswerColumn.vue'
@@ -35,11 +35,11 @@ watch(() => route.fullPath, again)
 watch(() => habits.changes, situation.judge)
 
 /** How the parts of a joint read, where two windows have changed it. */
-const parts = [
+const parts: Part[] = [
   {
     field: 'situation',
     says: 'What is said',
-    reads: (d: Joint['situation']) => `${d.task.replace('-', ' ')}: ${d.cord.kind}, ${d.shape ?? 'object'}`,
+    reads: async (d: Joint['situation']) => (await got(api.POST('/api/choose', { body: d }))).sentence.map((f) => f.words),
   },
   { field: 'knot', says: 'Knot', reads: (id: string) => answer.value?.knots.find((k) => k.id === id)?.name ?? id },
   { field: 'name', says: 'Name' },

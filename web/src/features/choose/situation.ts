@@ -89,6 +89,8 @@ export const useSituation = defineStore('situation', () => {
       joint.value = (await outbox.put<Joint>(pathOf(now), written(changed), written(now))) ?? changed
     } catch (e) {
       trouble.value = words(e)
+      // A joint that is gone leaves what was said of it to be chosen for by itself.
+      if (e instanceof Trouble && e.status === 404) own.value = draft.value
     }
   }
   const pathOf = (j: Joint) => `/api/joints/${j.id}`

@@ -39,18 +39,24 @@ async function attempt(run: () => Promise<unknown>) {
   }
 }
 
+/** A length as it was typed. */
+function metres(text: string) {
+  const m = Number(text.trim().replace(',', '.'))
+  if (text.trim() === '' || Number.isNaN(m)) throw new Error('Give the length in metres as a number, such as 12.5.')
+  return m
+}
 const add = () =>
   attempt(async () => {
     const { name, kind, length_m } = fresh.value
-    await got(api.POST('/api/cords', { body: { name, kind, length_m: Number(length_m.replace(',', '.')) } }))
+    await got(api.POST('/api/cords', { body: { name, kind, length_m: metres(length_m) } }))
     fresh.value = { ...fresh.value, name: '' }
   })
 
 const written = ({ name, kind, length_m, diameter_mm, note, version }: KitCord) => ({ name, kind, length_m, diameter_mm, note, version })
 async function change(c: KitCord, e: Event) {
   trouble.value = ''
-  const now = { ...c, length_m: Number((e.target as HTMLInputElement).value.replace(',', '.')) }
   try {
+    const now = { ...c, length_m: metres((e.target as HTMLInputElement).value) }
     stands(c, (await outbox.put<KitCord>(path(c), written(now), written(c))) ?? now)
   } catch (err) {
     trouble.value = `${c.name}: ${words(err)}`

@@ -11,7 +11,7 @@ import { byItself } from '../../app/told'
 import TwoVersions from '../../app/TwoVersions.vue'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import { useSituation } from '../choose/situation'
-import { PARTS } from './kinds'
+import { partsOf } from './parts'
 import { useRig } from './rig'
 import '../../styles/onsite.css'
 
@@ -66,7 +66,7 @@ useKeys([
       <h1>{{ striking ? 'Strike' : (situation.job?.name ?? rig.start?.name) }}</h1>
       <RouterLink class="onsite-all" :to="plan">All {{ list.length }}</RouterLink>
     </div>
-    <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="PARTS" @stands="rig.stands" />
+    <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="partsOf(rig.kind)" @stands="rig.stands" />
     <p class="onsite-line" aria-hidden="true">
       <i class="onsite-laid" :style="{ flexGrow: done }" /><b v-for="n in ahead" :key="n">{{ n }}</b>
     </p>

@@ -18,7 +18,8 @@ import JointList from './JointList.vue'
 import KeepWith from './KeepWith.vue'
 import PartBars from './PartBars.vue'
 import StepList from './StepList.vue'
-import { PARTS, kindOf } from './kinds'
+import { kindOf } from './kinds'
+import { partsOf } from './parts'
 import { useRig } from './rig'
 import '../../styles/rig.css'
 
@@ -93,7 +94,7 @@ function letGo(e: PointerEvent, drawing: string) {
         <RouterLink class="btn btn-tab" :to="others.to">{{ others.says }}</RouterLink>
       </p>
     </div>
-    <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="PARTS" @stands="rig.stands" />
+    <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="partsOf(rig.kind)" @stands="rig.stands" />
     <p v-if="rig.trouble" class="trouble" role="alert">{{ rig.trouble }}</p>
     <div class="rig-cols">
       <div ref="frame" class="rig-draw cloth rope">

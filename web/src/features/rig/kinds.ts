@@ -25,16 +25,3 @@ const KINDS: Record<string, Kind> = {
 }
 
 export const kindOf = (kind: string): Kind => KINDS[kind] ?? { sentence: AnySentence }
-
-/** How the parts of a kept rig read, where two windows have changed it. */
-export const PARTS = [
-  { field: 'draft', says: 'The plan', reads: (d: Record<string, unknown>) => reads(d) },
-  { field: 'ticked', says: 'Ticked off', reads: (t: string[]) => (t.length ? `${t.length} steps` : 'no step') },
-]
-
-/** A plan in short: what it says in plain words and numbers. */
-const reads = (d: Record<string, unknown>) =>
-  Object.entries(d)
-    .filter(([, v]) => typeof v === 'string' || typeof v === 'number')
-    .map(([k, v]) => `${k.replaceAll('_', ' ')} ${String(v)}`)
-    .join(', ')
