@@ -65,7 +65,7 @@ async fn two_windows_on_a_job() {
         job["name"] == "The bridge, second day" && job["place"] == "The far ramp"
     })
     .await;
-    assert_eq!(value(&b, "input.subtitle").await, "The far ramp");
+    until("both stand in the page", async || value(&b, "input.subtitle").await == "The far ramp").await;
     put(&b, "input.subtitle", "The near ramp").await;
     until("editing goes on", async || s.get("/api/jobs/1").await.1["job"]["place"] == "The near ramp").await;
     assert_eq!(b.driver.find_all(By::Css(".two-versions")).await.expect("looked").len(), 0);
