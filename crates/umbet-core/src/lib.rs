@@ -9,6 +9,7 @@ mod words;
 pub mod choose;
 pub mod cord;
 pub mod draw;
+pub mod dress;
 pub mod hold;
 pub mod knot;
 pub mod object;

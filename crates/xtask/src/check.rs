@@ -17,6 +17,9 @@ pub fn check() -> Result<()> {
     cargo(&["clippy", "--workspace", "--all-targets", "--all-features", "--", "-D", "warnings"])?;
     say("Catalogue");
     cargo(&["test", "--quiet", "--package", "umbet-core", "--test", "catalogue"])?;
+    say("Drawn-up forms are of the present paths");
+    let stale = "every_knot_is_drawn_up_from_its_present_path_or_its_file_says_why_not";
+    cargo(&["test", "--quiet", "--package", "umbet-core", "--test", "dressing", stale])?;
     web::install()?;
     say("Generated files");
     generated_files_are_current()?;

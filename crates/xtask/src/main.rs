@@ -32,6 +32,11 @@ enum Command {
     Check,
     /// Rewrite every generated file: query cache, OpenAPI document, client types.
     Generate,
+    /// Draw knots up and write their forms beside their paths: those whose path has changed, or the ones named, or `all`.
+    Dress {
+        /// Ids of knots.
+        ids: Vec<String>,
+    },
     /// Retake docs/screenshots.
     Shots,
     /// Run the benchmarks.
@@ -61,6 +66,7 @@ fn run(command: Command) -> Result<()> {
         Command::Test => test(),
         Command::Check => check::check(),
         Command::Generate => check::generate(),
+        Command::Dress { ids } => dress(&ids),
         Command::Shots => shots(),
         Command::Bench => bench(),
         Command::MigratedFile { file } => check::migrated_file(&file),
@@ -82,6 +88,13 @@ fn test() -> Result<()> {
     web::build()?;
     say("Running the whole suite");
     cargo(&["test", "--workspace", "--all-features"])
+}
+
+fn dress(ids: &[String]) -> Result<()> {
+    say("Drawing knots up");
+    let mut words = vec!["run", "--quiet", "--package", "umbet-core", "--example", "dress", "--"];
+    words.extend(ids.iter().map(String::as_str));
+    cargo(&words)
 }
 
 fn shots() -> Result<()> {

@@ -1840,6 +1840,8 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** @description How its identity was confirmed. */
             confirmed: string;
+            /** @description It is shown drawn up too, as it lies in the hand. */
+            drawn_up: boolean;
             /** @description Family. */
             family: components["schemas"]["Family"];
             /** @description Id. */
@@ -1858,6 +1860,8 @@ export interface components {
             name: string;
             /** @description Needs an end. */
             needs_end: boolean;
+            /** @description Why it is not. */
+            not_drawn_up?: string | null;
             /** @description It is drawn on an object. */
             on_object: boolean;
             /** @description One pull frees it. */
@@ -2006,10 +2010,19 @@ export interface components {
         };
         /** @description A knot in space. */
         Model: {
+            /** @description Its forms from open to drawn up; none where it is not drawn up. */
+            drawn_up: components["schemas"]["ModelForm"][];
             /** @description Its poles. */
             poles: components["schemas"]["ModelPole"][];
             /** @description Its ropes. */
             ropes: components["schemas"]["ModelRope"][];
+        };
+        /** @description A form of a knot on its way from open to drawn up. */
+        ModelForm: {
+            /** @description Where the axis of each pole meets the drawing plane. */
+            at: number[][];
+            /** @description Centrelines, one a rope: x, y, z after x, y, z. */
+            ropes: number[][];
         };
         /** @description A round object of the model. */
         ModelPole: {
@@ -4521,6 +4534,8 @@ export interface operations {
                 pressed?: boolean;
                 /** @description Every crossing carries its number. */
                 numbered?: boolean;
+                /** @description Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid. */
+                drawn_up?: number;
             };
             header?: never;
             path: {
@@ -4744,6 +4759,8 @@ export interface operations {
                 pressed?: boolean;
                 /** @description Every crossing carries its number. */
                 numbered?: boolean;
+                /** @description Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid. */
+                drawn_up?: number;
             };
             header?: never;
             path: {
@@ -5039,6 +5056,8 @@ export interface operations {
                 pressed?: boolean;
                 /** @description Every crossing carries its number. */
                 numbered?: boolean;
+                /** @description Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid. */
+                drawn_up?: number;
             };
             header?: never;
             path: {

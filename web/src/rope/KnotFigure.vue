@@ -32,6 +32,8 @@ const props = defineProps<{
   pressed?: boolean
   /** Every crossing carries its number. */
   numbered?: boolean
+  /** Drawn up as it lies in the hand, from 0, open, to 1, tight; what has no such form is drawn as it is laid. */
+  drawnUp?: number
   /** The drawing chooses its own hand. */
   asItIs?: boolean
 }>()
@@ -69,6 +71,7 @@ function query() {
   if (props.dimensions) q.dimensions = 'true'
   if (props.wrong) q.wrong = props.wrong
   if (props.pressed) q.pressed = 'true'
+  if (props.drawnUp !== undefined) q.drawn_up = String(props.drawnUp)
   if (props.numbered) q.numbered = 'true'
   return q
 }

@@ -37,6 +37,19 @@ function laid(rope: Model['ropes'][number], step: number): Vector3[] {
   return points
 }
 
+/** A form of the tied knot on its way from open to drawn up, `share` of the last slide along. */
+function drawnUp(model: Model, share: number) {
+  const forms = model.drawn_up
+  return forms[Math.min(Math.round(share * (forms.length - 1)), forms.length - 1)]
+}
+
+/** Points of a flat run of numbers. */
+function pointsOf(numbers: number[]): Vector3[] {
+  const points: Vector3[] = []
+  for (let i = 0; i + 2 < numbers.length; i += 3) points.push(new Vector3(numbers[i], numbers[i + 1], numbers[i + 2]))
+  return points
+}
+
 /** A bar the rope goes round, along y: round, or square with its arrises where the round one's surface is. */
 function bar(radius: number, square: boolean) {
   const side = radius * Math.SQRT2
@@ -69,8 +82,10 @@ export class Stage {
     this.clear()
     this.knot.scale.x = mirrored ? -1 : 1
     const side = mirrored ? DoubleSide : FrontSide
+    const moves = (model.ropes[0]?.laid.length ?? 1) - 1
+    const form = step > moves ? drawnUp(model, step - moves) : undefined
     model.ropes.forEach((rope, i) => {
-      const points = laid(rope, step)
+      const points = form ? pointsOf(form.ropes[i] ?? []) : laid(rope, step)
       if (points.length < 2) return
       const material = new MeshLambertMaterial({ color: dye(i ? '--u-raw' : '--u-madder'), side })
       this.knot.add(new Mesh(new TubeGeometry(new CatmullRomCurve3(points), points.length * 2, 0.5, 12), material))
@@ -78,7 +93,8 @@ export class Stage {
       end.position.copy(points[points.length - 1]!)
       this.knot.add(end)
     })
-    for (const pole of model.poles) {
+    model.poles.forEach((pole, i) => {
+      const [x = 0, y = 0] = form?.at[i] ?? pole.at
       const material = new MeshLambertMaterial({
         color: dye(shape === 'rope' ? '--u-sheet' : '--u-wood'),
         transparent: true,
@@ -88,9 +104,9 @@ export class Stage {
       const post = new Mesh(bar(pole.radius, shape === 'square'), material)
       if (pole.axis === 'x') post.rotation.z = Math.PI / 2
       if (pole.axis === 'z') post.rotation.x = Math.PI / 2
-      post.position.set(pole.at[0]!, pole.at[1]!, 0)
+      post.position.set(x, y, 0)
       this.knot.add(post)
-    }
+    })
     if (!this.framed) this.aim(model, mirrored)
     this.draw()
   }

@@ -193,7 +193,7 @@ fn hidden_by(pole: &Pole, view: &View, p: P3) -> bool {
     p[2] < -0.4 && reach < r
 }
 
-fn ghosts(pole: &Pole, runs: &[Run], view: &View) -> Vec<Item> {
+pub(super) fn ghosts(pole: &Pole, runs: &[Run], view: &View) -> Vec<Item> {
     let mut edges: Vec<Vec<P2>> = Vec::new();
     for run in runs {
         let mut stretch: Vec<P2> = Vec::new();

@@ -170,7 +170,7 @@ pub(super) fn hardware(knot: &Knot, step: usize, view: &View) -> Vec<Run> {
 }
 
 /// A straight lead from far outside the frame to the first point.
-fn led_out(points: &[P3]) -> Vec<P3> {
+pub(super) fn led_out(points: &[P3]) -> Vec<P3> {
     const FAR: f64 = 70.0;
     let (a, b) = (points[0], points[3.min(points.len() - 1)]);
     let l = distance([a[0], a[1]], [b[0], b[1]]).max(1e-9);

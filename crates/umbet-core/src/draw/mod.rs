@@ -3,6 +3,7 @@
 //! Everything drawn anywhere (screen, print, sheet) is a [`Scene`] in pixels. Colours are not in it:
 //! each primitive names a class, and the style sheet of the medium gives classes their dyes.
 
+mod drawn_up;
 mod elevation;
 mod figure;
 mod labels;
@@ -14,8 +15,10 @@ pub mod scale;
 mod sheet;
 mod shelter;
 mod svg;
+mod tight;
 mod view;
 
+pub use drawn_up::drawn_up;
 pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, Pulls, draw};
 pub(crate) use labels::wrapped;

@@ -1,7 +1,8 @@
 //! All moves of a knot on one sheet, each with its sentence.
 
 use super::labels::wrapped;
-use super::{Anchor, Figure, FigureError, Item, Scene, draw};
+use super::{Anchor, Figure, FigureError, Item, Scene, draw, drawn_up};
+use crate::dress::dressed;
 use crate::knot::Knot;
 use crate::knot::spline::P2;
 
@@ -38,7 +39,11 @@ pub fn sheet(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
         let step = (i < knot.laid.len()).then_some(i);
         let cell = Figure { size: CELL, step, labels: false, pull: None, tail: None, ..figure.clone() };
         let by = [CELL[0] * (i % COLUMNS) as f64, HEAD + (CELL[1] + WORDS) * (i / COLUMNS) as f64];
-        let items = draw(knot, &cell)?.items.into_iter().map(|item| item.moved(by)).collect();
+        // What is tied is shown as it lies in the hand.
+        let tight = dressed(&knot.id).filter(|_| step.is_none());
+        let scene_of =
+            |figure: &Figure| tight.map_or_else(|| draw(knot, figure), |f| Ok(drawn_up(knot, f, 1.0, figure)));
+        let items = scene_of(&cell)?.items.into_iter().map(|item| item.moved(by)).collect();
         scene.items.push(Item::Framed { at: [by[0], by[1], CELL[0], CELL[1]], items });
         let words = step.map_or("Tied.", |s| &knot.entry.step[s].say);
         for (n, line) in wrapped(&format!("{}  {words}", i + 1), WRAP).into_iter().enumerate() {

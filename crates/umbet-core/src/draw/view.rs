@@ -172,9 +172,15 @@ impl View {
 
     /// The pole's middle on the page and its drawn radius in pixels.
     pub fn pole(&self, pole: &Pole) -> (P2, f64) {
+        let (c, r) = self.turned_pole(pole);
+        (self.page(c), r * self.scale)
+    }
+
+    /// The pole's middle as turned for the page, and its drawn radius, in diameters.
+    pub fn turned_pole(&self, pole: &Pole) -> (P2, f64) {
         let c = self.turn_only([pole.at[0], pole.at[1], 0.0]);
         let r = self.fit.as_ref().filter(|f| f.pole.name == pole.name).map_or(pole.radius, Fit::radius);
-        (self.page([c[0], c[1]]), r * self.scale)
+        ([c[0], c[1]], r)
     }
 }
 

@@ -42,6 +42,16 @@ pub struct Held {
     pub r: f64,
 }
 
+/// What drawing the knot up by computation needs to know beyond its path.
+#[derive(Debug, Clone, Default, Deserialize)]
+#[serde(deny_unknown_fields, default)]
+pub struct DrawnUp {
+    /// Where a finger holds a ring or loop open that the file marks in no other way.
+    pub finger: Option<Held>,
+    /// Why it is shown as it is laid and not drawn up.
+    pub not: Option<String>,
+}
+
 /// The same knot drawn for another task, or with a change made to it that has no name of its own.
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
@@ -257,6 +267,9 @@ pub struct Entry {
     pub purchase: Option<Purchase>,
     /// Where a loop has what it holds, for the drawing.
     pub holds: Option<Held>,
+    /// How it is drawn up.
+    #[serde(default)]
+    pub dress: DrawnUp,
     /// Other drawings of it.
     #[serde(default)]
     pub drawn: Vec<Drawn>,

@@ -8,6 +8,7 @@ use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
 use std::borrow::Cow;
 use umbet_core::draw::{self, Figure, Mark, ObjectLook, Pulls, STANDALONE_STYLE, Scene, draw, to_svg};
+use umbet_core::dress::dressed;
 use umbet_core::knot::path::Strand;
 use umbet_core::knot::spline::P2;
 use umbet_core::knot::{Knot, Mend};
@@ -88,6 +89,9 @@ pub struct FigureQuery {
     /// Every crossing carries its number.
     #[serde(default)]
     numbered: bool,
+    /// Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid.
+    #[param(minimum = 0, maximum = 1)]
+    drawn_up: Option<f64>,
 }
 
 impl FigureQuery {
@@ -99,6 +103,7 @@ impl FigureQuery {
             ("size_mm", self.size_mm, 1.0, 2000.0),
             ("cord_mm", self.cord_mm, 0.5, 60.0),
             ("tail_mm", self.tail_mm, 1.0, 5000.0),
+            ("drawn_up", self.drawn_up, 0.0, 1.0),
         ];
         let mut faults: Vec<Fault> =
             ranges.into_iter().filter_map(|(field, v, least, most)| outside(field, v, least, most)).collect();
@@ -133,6 +138,15 @@ impl FigureQuery {
     /// The knot as it is to be drawn: for its task, with its changes, round its object where one is asked for.
     pub fn tied<'a>(&self, knot: &'a Knot) -> Cow<'a, Knot> {
         knot.as_tied(self.task, &self.mends().unwrap_or_default(), self.shape.is_some())
+    }
+
+    /// The knot as it lies in the hand, where that is asked for and the knot, tied for its task and with its changes, has such a
+    /// form.
+    fn drawn_up(&self, knot: &Knot, reader: &Reader) -> Option<Scene> {
+        let share = self.drawn_up.filter(|_| self.step.is_none() && self.way.is_none() && self.wrong.is_none())?;
+        let as_in_file = matches!(knot.as_tied(self.task, &self.mends()?, false), Cow::Borrowed(_));
+        let form = dressed(&knot.id).filter(|_| as_in_file)?;
+        Some(draw::drawn_up(knot, form, share, &self.figure(knot, reader)))
     }
 
     /// The picture is to stand alone.
@@ -207,6 +221,9 @@ pub fn svg_answer(scene: &Scene, standalone: bool) -> Response {
 )]
 pub async fn figure(person: Person, Path(id): Path<String>, Query(q): Query<FigureQuery>) -> Result<Response, Error> {
     q.check()?;
+    if let Some(scene) = q.drawn_up(find(&id)?, &person.reader()) {
+        return Ok(svg_answer(&scene, q.standalone));
+    }
     let tied = if q.step.is_none() && q.way.is_none() && q.wrong.is_none() {
         q.tied(find(&id)?)
     } else {

@@ -8,7 +8,9 @@ use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
 use umbet_core::draw::to_obj;
+use umbet_core::dress::{Frame, dressed};
 use umbet_core::knot::notation::Axis;
+use umbet_core::knot::spline::P3;
 use umbet_core::topology::{Diagram, Side, closed, pole_loop};
 use utoipa::ToSchema;
 
@@ -39,6 +41,21 @@ pub struct Model {
     ropes: Vec<ModelRope>,
     /// Its poles.
     poles: Vec<ModelPole>,
+    /// Its forms from open to drawn up; none where it is not drawn up.
+    drawn_up: Vec<ModelForm>,
+}
+
+/// A form of a knot on its way from open to drawn up.
+#[derive(Serialize, ToSchema)]
+pub struct ModelForm {
+    /// Centrelines, one a rope: x, y, z after x, y, z.
+    ropes: Vec<Vec<f32>>,
+    /// Where the axis of each pole meets the drawing plane.
+    at: Vec<[f64; 2]>,
+}
+
+fn numbers<'a>(points: impl IntoIterator<Item = &'a P3>) -> Vec<f32> {
+    points.into_iter().flatten().map(|&x| (x * 1000.0).round() as f32 / 1000.0).collect()
 }
 
 /// A knot in space, to be turned.
@@ -55,7 +72,7 @@ pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
             let now = step.iter().rfind(|p| p.rope == r).map(|p| s.index_at(p.waypoint, p.back) + 1);
             laid.push(now.unwrap_or(before).max(before));
         }
-        ModelRope { points: s.points.iter().flatten().map(|&x| (x * 1000.0).round() as f32 / 1000.0).collect(), laid }
+        ModelRope { points: numbers(&s.points), laid }
     };
     let pole = |p: &umbet_core::knot::notation::Pole| ModelPole {
         axis: match p.axis {
@@ -67,7 +84,9 @@ pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
         radius: p.radius,
         at: p.at,
     };
+    let form = |f: &Frame| ModelForm { ropes: f.ropes.iter().map(numbers).collect(), at: f.objects.clone() };
     Ok(Json(Model {
+        drawn_up: dressed(&k.id).map_or_else(Vec::new, |d| d.frames.iter().map(form).collect()),
         ropes: k.path.strands.iter().enumerate().map(rope).collect(),
         poles: k.path.poles.iter().map(pole).collect(),
     }))

@@ -169,6 +169,10 @@ pub struct KnotWords {
     usual: UsualObject,
     /// How many ropes it has.
     ropes: usize,
+    /// It is shown drawn up too, as it lies in the hand.
+    drawn_up: bool,
+    /// Why it is not.
+    not_drawn_up: Option<String>,
 }
 
 /// A middling object for a knot, and cord to go with it.
@@ -314,6 +318,8 @@ pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
         on_object: !k.path.poles.is_empty(),
         usual: UsualObject::of(k),
         ropes: k.path.strands.len(),
+        drawn_up: umbet_core::dress::dressed(&k.id).is_some(),
+        not_drawn_up: k.entry.dress.not.clone(),
     }))
 }
 

@@ -51,7 +51,8 @@ const rows = computed(() => {
           <tr>
             <td></td>
             <th v-for="k in pair" :key="k.id" scope="col">
-              <KnotFigure class="compare-draw" :knot="k.id" :on="drawn" :answer="k" />{{ k.name }}<br /><VerdictMark :answer="k" />
+              <KnotFigure class="compare-draw" :knot="k.id" :drawn-up="1" :on="drawn" :answer="k" />{{ k.name }}<br /><VerdictMark
+                :answer="k" />
             </th>
           </tr>
         </thead>

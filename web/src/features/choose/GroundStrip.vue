@@ -23,7 +23,7 @@ const rest = computed(() => props.more.length + Math.max(props.ground.length - 4
     <ul class="ground-row">
       <li v-for="k in ground.slice(0, 4)" :key="k.id">
         <RouterLink :to="`/knots/${k.id}`" class="thumb" :aria-label="`How to tie the ${k.name}`"
-          ><KnotFigure :knot="k.id" :on="drawn"
+          ><KnotFigure :knot="k.id" :drawn-up="1" :on="drawn"
         /></RouterLink>
         <div>
           <h3>{{ k.name }}</h3>

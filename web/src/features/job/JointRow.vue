@@ -17,7 +17,7 @@ const address = computed(() => `/jobs/${props.job}/joints/${props.view.joint.id}
       class="joint-draw cloth"
       :to="view.joint.knot ? `/knots/${view.joint.knot}` : address"
       :aria-label="view.taken ? `How to tie the ${view.taken.name}` : 'Choose'">
-      <KnotFigure v-if="view.joint.knot" :knot="view.joint.knot" :on="view.drawn" :answer="view.taken ?? undefined" />
+      <KnotFigure v-if="view.joint.knot" :knot="view.joint.knot" :drawn-up="1" :on="view.drawn" :answer="view.taken ?? undefined" />
       <span v-else class="dots" aria-hidden="true">· · ·</span>
     </RouterLink>
     <div class="joint-say">

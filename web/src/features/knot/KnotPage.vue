@@ -41,7 +41,12 @@ const step = computed(() => Math.min(Math.max(Number(route.query.step ?? 1) || 1
 const now = computed(() => (way.value ? { say: way.value.say[step.value - 1], hint: '' } : knot.value?.steps[step.value - 1]))
 const done = computed(() => !way.value && step.value === last.value)
 /** What is drawn at a stop. */
-const at = (n: number) => (way.value ? { way: wayNumber.value, pose: n } : { step: n > moves.value ? undefined : n })
+const at = (n: number) => (way.value ? { way: wayNumber.value, pose: n } : n > moves.value ? { drawnUp: 1 } : { step: n })
+/** How far the tied knot is drawn up, from open to tight. */
+const drawnUp = ref(1)
+/** Where the model stands at a stop, in moves; one beyond the last it is drawn up. */
+const stop = computed(() => Math.min(step.value, moves.value) + (done.value && knot.value?.drawn_up ? 1 : 0))
+const shownTight = computed(() => done.value && Boolean(knot.value?.drawn_up))
 const short = (n: number) => (n === last.value ? 'Tied' : way.value ? `Move ${n}` : knot.value?.steps[n - 1]?.short)
 const tie = (n: number) => byItself(router.replace({ query: { way: n ? String(n) : undefined } }))
 const answer = computed(() => situation.choice?.answer.knots.find((k) => k.id === id.value))
@@ -118,23 +123,45 @@ function swipe(e: TouchEvent) {
         v-if="turning && model"
         class="tie-figure"
         :model="model"
-        :step="slid ?? Math.min(step, moves)"
+        :step="slid ?? stop"
         :mirrored="leftHand"
         :shape="object.on.shape"
         :says="knot.name"
         @still="still = true"
-        ><KnotFigure :knot="knot.id" :step="done ? undefined : step" :behind="behind" :on="object.on" />
+        ><KnotFigure :knot="knot.id" v-bind="at(step)" :behind="behind" :on="object.on" />
         <p class="still">This browser cannot turn it: a still picture.</p></KnotModel
       >
+      <div v-else-if="shownTight" class="tie-figure tight">
+        <figure>
+          <KnotFigure :knot="knot.id" :drawn-up="drawnUp" :behind="behind" :on="object.on" />
+          <figcaption>
+            <label class="slide of-tight"
+              ><span>Open</span
+              ><BFormInput
+                type="range"
+                min="0"
+                max="1"
+                :step="1 / 7"
+                aria-label="How far it is drawn up"
+                :model-value="drawnUp"
+                @update:model-value="drawnUp = Number($event)" /><span>Drawn up</span></label
+            >
+          </figcaption>
+        </figure>
+        <figure>
+          <KnotFigure :knot="knot.id" labels :behind="behind" :on="object.on" />
+          <figcaption>As it is laid</figcaption>
+        </figure>
+      </div>
       <KnotFigure v-else class="tie-figure" :knot="knot.id" v-bind="at(step)" labels :dimensions="!way" :behind="behind" :on="object.on" />
       <label v-if="turning && !still" class="slide"
         >Along the tying
         <BFormInput
           type="range"
           min="0"
-          :max="moves"
+          :max="knot.drawn_up ? moves + 1 : moves"
           step="0.02"
-          :model-value="slid ?? Math.min(step, moves)"
+          :model-value="slid ?? stop"
           @update:model-value="slid = Number($event)"
       /></label>
       <div class="tie-tools">
@@ -176,7 +203,10 @@ function swipe(e: TouchEvent) {
       </ol>
       <div class="said-step">
         <p aria-live="polite">
-          <template v-if="done"><small>Tied</small>Draw it up, and check each mark on it.</template
+          <template v-if="done"
+            ><small>Tied</small>Draw it up, and check each mark on it.<span v-if="knot.not_drawn_up" class="sub"
+              >Shown as it is laid. {{ knot.not_drawn_up }}</span
+            ></template
           ><template v-else
             ><small>Move {{ step }} of {{ moves }}</small
             >{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template

@@ -43,7 +43,7 @@ const rows = computed(() => [
           <tr>
             <th scope="col"><span class="visually-hidden">What</span></th>
             <th v-for="k in knots" :key="k.id" scope="col">
-              <RouterLink :to="`/knots/${k.id}`">{{ k.name }}</RouterLink><KnotFigure class="compare-draw" :knot="k.id" />
+              <RouterLink :to="`/knots/${k.id}`">{{ k.name }}</RouterLink><KnotFigure class="compare-draw" :knot="k.id" :drawn-up="1" />
             </th>
           </tr>
         </thead>

@@ -33,7 +33,7 @@ const print = () => window.print()
         </p>
       </li>
       <li>
-        <KnotFigure :knot="knot.id" :on="object.on" />
+        <KnotFigure :knot="knot.id" :on="object.on" :drawn-up="1" />
         <p><b>Tied</b></p>
       </li>
     </ol>

@@ -61,7 +61,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
         <span class="sub">{{ knot.release.because }}</span>
         <span v-if="knot.release.stays.length" class="stays"
           ><RouterLink v-for="(s, i) in knot.release.stays" :key="i" :to="`/knots/${s}`"
-            ><KnotFigure :knot="s" /><span>{{ s.replaceAll('-', ' ') }}</span></RouterLink
+            ><KnotFigure :knot="s" :drawn-up="1" /><span>{{ s.replaceAll('-', ' ') }}</span></RouterLink
           ></span
         >
       </dd>

@@ -137,7 +137,7 @@ function choose(id: string) {
       <ul class="knots">
         <li v-for="k in g.knots" :key="k.id">
           <RouterLink :to="`/knots/${k.id}`"
-            ><KnotFigure :knot="k.id" /><b>{{ k.name }}</b
+            ><KnotFigure :knot="k.id" :drawn-up="1" /><b>{{ k.name }}</b
             ><span class="sub">{{ hint(k) }}</span></RouterLink
           >
           <BButton class="btn-bare beside" :class="{ on: pair.includes(k.id) }" :aria-pressed="pair.includes(k.id)" @click="choose(k.id)"

@@ -116,7 +116,7 @@ watch([words, way], () => {
           <ul class="knots">
             <li v-for="k in found.knots" :key="k">
               <RouterLink :to="`/knots/${k}`"
-                ><KnotFigure :knot="k" /><b>{{ k.replaceAll('-', ' ') }}</b></RouterLink
+                ><KnotFigure :knot="k" :drawn-up="1" /><b>{{ k.replaceAll('-', ' ') }}</b></RouterLink
               >
             </li>
           </ul>

@@ -23,7 +23,7 @@ function take(joint: string, knot: string) {
   <section aria-label="Knots">
     <div v-for="j in joints" :key="j.id" class="rig-joint">
       <RouterLink v-if="j.knot" :to="`/knots/${j.knot}`" :aria-label="`Tie ${j.knot_name}`"
-        ><KnotFigure :knot="j.knot" :on="on(j)"
+        ><KnotFigure :knot="j.knot" :on="on(j)" :drawn-up="1"
       /></RouterLink>
       <div>
         <h3>

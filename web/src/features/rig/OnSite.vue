@@ -72,7 +72,7 @@ useKeys([
     </p>
     <template v-if="step">
       <div class="onsite-cloth cloth rope">
-        <KnotFigure v-if="joint" :knot="joint.knot" :on="on" />
+        <KnotFigure v-if="joint" :knot="joint.knot" :on="on" :drawn-up="1" />
         <!-- eslint-disable-next-line vue/no-v-html -- the server escapes every word of a drawing -->
         <div v-else class="onsite-plan" v-html="rig.view.drawings[0]?.svg" />
       </div>

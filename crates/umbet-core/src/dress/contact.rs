@@ -1,0 +1,227 @@
+//! What keeps rope out of rope, out of the object, and from bending sharper than it can.
+
+use super::ropes::{Chain, Ropes};
+use glam::DVec3;
+
+/// Two stretches of rope near each other, each by its two nodes.
+pub type Pair = [usize; 4];
+
+/// The nearest points of two stretches: how far along each, and from the first to the second.
+pub struct Nearest {
+    /// Fraction of the first stretch.
+    pub s: f64,
+    /// Fraction of the second.
+    pub t: f64,
+    /// From the one to the other.
+    pub between: DVec3,
+}
+
+/// The nearest points of two stretches.
+pub fn nearest(x: &[DVec3], p: Pair) -> Nearest {
+    let [p0, p1, q0, q1] = p.map(|i| x[i]);
+    let (u, v, w) = (p1 - p0, q1 - q0, p0 - q0);
+    let (a, b, c, d, e) = (u.dot(u), u.dot(v), v.dot(v), u.dot(w), v.dot(w));
+    let det = a * c - b * b;
+    let mut s = if det < 1e-9 * a * c { 0.5 } else { ((b * e - c * d) / det).clamp(0.0, 1.0) };
+    let mut t = (b * s + e) / c.max(1e-18);
+    if t < 0.0 {
+        t = 0.0;
+        s = (-d / a.max(1e-18)).clamp(0.0, 1.0);
+    } else if t > 1.0 {
+        t = 1.0;
+        s = ((b - d) / a.max(1e-18)).clamp(0.0, 1.0);
+    }
+    Nearest { s, t, between: q0 + v * t - p0 - u * s }
+}
+
+/// Rope nearer than this along itself is a neighbour, not a contact.
+const NEIGHBOUR: f64 = 1.65;
+
+/// Every two stretches nearer than `reach` that are no neighbours along the rope.
+pub fn pairs(ropes: &Ropes, reach: f64) -> Vec<Pair> {
+    struct Stretch {
+        ends: [usize; 2],
+        chain: usize,
+        middle: DVec3,
+        run: f64,
+    }
+    let mut all: Vec<Stretch> = Vec::new();
+    let mut whole = Vec::new();
+    for (k, c) in ropes.chains.iter().enumerate() {
+        let mut run = 0.0;
+        for i in 0..c.segments() {
+            let ends = [c.node(i), c.node(i + 1)];
+            let long = ropes.x[ends[0]].distance(ropes.x[ends[1]]);
+            all.push(Stretch {
+                ends,
+                chain: k,
+                middle: (ropes.x[ends[0]] + ropes.x[ends[1]]) / 2.0,
+                run: run + long / 2.0,
+            });
+            run += long;
+        }
+        whole.push(run);
+    }
+    let spacing = whole.iter().sum::<f64>() / all.len() as f64;
+    let reach = reach + spacing;
+    let neighbour = NEIGHBOUR * ropes.thick.max(0.5);
+    all.sort_by(|a, b| a.middle.x.total_cmp(&b.middle.x));
+    let mut out = Vec::new();
+    for (i, a) in all.iter().enumerate() {
+        for b in all[i + 1..].iter().take_while(|b| b.middle.x - a.middle.x < reach) {
+            if a.middle.distance_squared(b.middle) >= reach * reach {
+                continue;
+            }
+            if a.chain == b.chain {
+                let apart = (a.run - b.run).abs();
+                let closed = ropes.chains[a.chain].closed;
+                if apart < neighbour || (closed && whole[a.chain] - apart < neighbour) {
+                    continue;
+                }
+            }
+            let (a, b) = if a.ends[0] < b.ends[0] { (a, b) } else { (b, a) };
+            out.push([a.ends[0], a.ends[1], b.ends[0], b.ends[1]]);
+        }
+    }
+    out
+}
+
+/// Distance of the two nearest strands.
+pub fn least_distance(ropes: &Ropes, pairs: &[Pair]) -> f64 {
+    pairs.iter().map(|p| nearest(&ropes.x, *p).between.length()).fold(f64::MAX, f64::min)
+}
+
+/// How far each node may move so that no strand passes through another or through a round: less than half its distance.
+/// Together with them, the pairs that may touch `soon`.
+pub fn bounds(ropes: &Ropes, pairs: &[Pair], soon: f64) -> (Vec<f64>, Vec<Pair>) {
+    const MOST: f64 = 0.3;
+    const HALF: f64 = 0.45;
+    let mut bound = vec![MOST; ropes.x.len()];
+    let mut touching = Vec::with_capacity(pairs.len());
+    for p in pairs {
+        let far = nearest(&ropes.x, *p).between.length();
+        p.iter().for_each(|&i| bound[i] = bound[i].min(HALF * far));
+        if far < soon {
+            touching.push(*p);
+        }
+    }
+    for r in ropes.rounds.iter().filter(|r| r.is_thin()) {
+        for (x, b) in ropes.x.iter().zip(&mut bound) {
+            *b = b.min((HALF * r.across(*x).length()).max(0.02));
+        }
+    }
+    (bound, touching)
+}
+
+/// Moves apart what overlaps, through all contacts, bends and rounds, forwards and back.
+pub struct Apart<'a> {
+    /// Pairs that may touch.
+    pub pairs: &'a [Pair],
+    /// Least radius of bend, in diameters.
+    pub least_radius: f64,
+}
+
+impl Apart<'_> {
+    /// One sweep; answers the deepest overlap it met.
+    pub fn sweep(&self, ropes: &mut Ropes, back: bool) -> f64 {
+        let n = self.pairs.len();
+        let mut deepest = 0.0f64;
+        for k in 0..n {
+            deepest = deepest.max(part(ropes, self.pairs[if back { n - 1 - k } else { k }]));
+        }
+        if self.least_radius > 0.0 {
+            for c in ropes.chains.clone() {
+                unbend(ropes, &c, self.least_radius * ropes.thick, back);
+            }
+        }
+        // Rounds have the last word: no rope ends up on the wrong side of one.
+        for k in 0..ropes.rounds.len() {
+            clear_round(ropes, k);
+        }
+        deepest
+    }
+}
+
+fn part(ropes: &mut Ropes, p: Pair) -> f64 {
+    const EASE: f64 = 0.9;
+    let near = nearest(&ropes.x, p);
+    let far = near.between.length();
+    if far >= ropes.thick || far < 1e-9 {
+        return 0.0;
+    }
+    let c = [1.0 - near.s, near.s, 1.0 - near.t, near.t];
+    let weight: f64 = c.iter().map(|c| c * c).sum();
+    let push = near.between * (EASE * (ropes.thick - far) / far / weight);
+    for k in 0..4 {
+        ropes.x[p[k]] += push * if k < 2 { -c[k] } else { c[k] };
+    }
+    ropes.thick - far
+}
+
+/// No chord is shorter than that of a circle of the least radius with the same arc (Schur's comparison). The arc is
+/// measured where it is: nodes crowded by a hand must not read as a bend.
+fn unbend(ropes: &mut Ropes, c: &Chain, radius: f64, back: bool) {
+    let mut run = Vec::with_capacity(c.n + 1);
+    run.push(0.0);
+    for k in 0..c.segments() {
+        run.push(run[k] + ropes.x[c.node(k)].distance(ropes.x[c.node(k + 1)]));
+    }
+    let total = run[c.segments()];
+    let spacing = total / c.segments() as f64;
+    let mut apart = 2;
+    while (apart as f64) * spacing < std::f64::consts::PI * radius && apart < c.n / 2 {
+        let count = if c.closed { c.n } else { c.n - apart };
+        for kk in 0..count {
+            let k = if back { count - 1 - kk } else { kk };
+            let (i, j) = (c.node(k), c.node(k + apart));
+            let mut arc = run[(k + apart) % c.n] - run[k];
+            if k + apart >= c.n {
+                arc += total;
+            }
+            let v = ropes.x[j] - ropes.x[i];
+            let long = v.length();
+            // As good as straight: no circle of that radius is meant.
+            if long > 0.995 * arc {
+                continue;
+            }
+            let half = (arc / (2.0 * radius)).min(std::f64::consts::FRAC_PI_2);
+            let chord = 2.0 * radius * half.sin() * 0.999;
+            if long < chord {
+                let g = v * (0.25 * (chord - long) / long.max(1e-9));
+                ropes.x[i] -= g;
+                ropes.x[j] += g;
+            }
+        }
+        apart = (apart + 1).max((apart as f64 * 1.6) as usize);
+    }
+}
+
+fn clear_round(ropes: &mut Ropes, which: usize) {
+    let round = ropes.rounds[which];
+    let need = round.radius + 0.5 * ropes.thick;
+    if !round.is_thin() {
+        for x in &mut ropes.x {
+            let v = round.across(*x);
+            let far = v.length();
+            if far < need && far > 1e-9 {
+                *x += v * ((need - far) / far);
+            }
+        }
+        return;
+    }
+    for c in ropes.chains.clone() {
+        for k in 0..c.segments() {
+            let (i, j) = (c.node(k), c.node(k + 1));
+            let (p, q) = (round.across(ropes.x[i]), round.across(ropes.x[j]));
+            let e = q - p;
+            let f = (-p.dot(e) / e.length_squared().max(1e-12)).clamp(0.0, 1.0);
+            let near = p + e * f;
+            let far = near.length();
+            if far < need && far > 1e-9 {
+                let g = near * ((need - far) / far / ((1.0 - f).powi(2) + f * f));
+                ropes.x[i] += g * (1.0 - f);
+                ropes.x[j] += g * f;
+            }
+        }
+    }
+}
