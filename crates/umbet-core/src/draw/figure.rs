@@ -158,7 +158,7 @@ fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
 
 /// Rope and objects in the painter's order, with what lies behind an object ghosted on it.
 fn painted(knot: &Knot, runs: &[Run], hard: &[Run], next: Vec<Piece>, figure: &Figure, view: &View) -> Vec<Item> {
-    let mut all: Vec<Piece> = pieces(&[runs, hard].concat(), view);
+    let mut all: Vec<Piece> = pieces(&[runs, hard].concat(), &knot.path.poles, view);
     all.extend(next);
     for pole in &knot.path.poles {
         let depth = if pole.axis == Axis::Z { -99.0 } else { 0.0 };

@@ -7,6 +7,7 @@
 use super::Item;
 use super::view::{View, thinned};
 use crate::knot::meeting::{Meeting, Place, meetings};
+use crate::knot::notation::{Axis, Pole};
 use crate::knot::spline::{P2, P3, distance, interpolate, left_of, lengths, tangents};
 
 /// How a rope looks. Ropes are told apart by lightness, pattern and edge, not by hue alone.
@@ -60,7 +61,7 @@ pub struct Piece {
 const WHIPPING: f64 = 1.5;
 
 /// Cuts every run at its crossings and levels and paints the spans.
-pub fn pieces(runs: &[Run], view: &View) -> Vec<Piece> {
+pub fn pieces(runs: &[Run], poles: &[Pole], view: &View) -> Vec<Piece> {
     let flat: Vec<Vec<P2>> = runs.iter().map(|r| r.points.iter().map(|p| [p[0], p[1]]).collect()).collect();
     let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
     let crossings = meetings(&refs);
@@ -68,7 +69,7 @@ pub fn pieces(runs: &[Run], view: &View) -> Vec<Piece> {
     for (k, run) in runs.iter().enumerate() {
         let mine = on_run(runs, &crossings, k);
         let line = Line { flat: &flat[k], length: lengths(flat[k].iter().copied()), tangent: tangents(&flat[k]) };
-        for span in spans(run, &mine, &line.length) {
+        for span in spans(run, &mine, &line.length, &passages(run, poles, view)) {
             out.push(paint(run, &line, &span, view));
         }
     }
@@ -117,13 +118,13 @@ struct Span {
     over_at: Option<f64>,
 }
 
-fn spans(run: &Run, here: &[Here], length: &[f64]) -> Vec<Span> {
+fn spans(run: &Run, here: &[Here], length: &[f64], passages: &[usize]) -> Vec<Span> {
     let mut cuts: Vec<usize> = vec![0];
     for pair in here.windows(2) {
         let middle = (interpolate(length, pair[0].index) + interpolate(length, pair[1].index)) / 2.0;
         cuts.push(length.partition_point(|&l| l < middle));
     }
-    cuts.extend(level_cuts(run));
+    cuts.extend(passages);
     cuts.push(run.points.len() - 1);
     cuts.sort_unstable();
     cuts.dedup();
@@ -137,22 +138,20 @@ fn spans(run: &Run, here: &[Here], length: &[f64]) -> Vec<Span> {
         .collect()
 }
 
-/// Where the rope goes from the front of an object to its back, or the reverse.
-fn level_cuts(run: &Run) -> Vec<usize> {
-    const CLEARLY: f64 = 1.2;
+/// Where the rope comes over a side-on object or leaves it, and where it changes side there: between two of these it passes
+/// before the object or behind it, wherever it comes from.
+fn passages(run: &Run, poles: &[Pole], view: &View) -> Vec<usize> {
+    /// A little outside the object's edge: the end of a stroke is square to its rope, not to the edge.
+    const EDGE: f64 = 0.3;
     let mut cuts = Vec::new();
-    let mut side = 0.0;
-    let mut last_zero = 0;
-    for (i, p) in run.points.iter().enumerate() {
-        if i > 0 && run.points[i - 1][2].signum() != p[2].signum() {
-            last_zero = i;
-        }
-        if p[2].abs() > CLEARLY {
-            if side != 0.0 && side != p[2].signum() {
-                cuts.push(last_zero);
-            }
-            side = p[2].signum();
-        }
+    for pole in poles.iter().filter(|p| p.axis != Axis::Z) {
+        let (c, r) = view.turned_pole(pole);
+        let side = |p: &P3| {
+            let off = if pole.axis == Axis::X { p[1] - c[1] } else { p[0] - c[0] };
+            if off.abs() < r + EDGE { if p[2] < 0.0 { -1 } else { 1 } } else { 0 }
+        };
+        let sides: Vec<i32> = run.points.iter().map(side).collect();
+        cuts.extend((1..sides.len()).filter(|&i| sides[i] != sides[i - 1]));
     }
     cuts
 }

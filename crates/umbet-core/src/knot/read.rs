@@ -3,6 +3,7 @@
 use super::entry::{Drawn, Entry, OtherWay, Step};
 use super::notation::{self, NotationError};
 use super::path::{KnotPath, PathError, Strand};
+use super::spline::{interpolate, lengths};
 use super::turns::turns;
 use std::str::FromStr;
 use std::sync::LazyLock;
@@ -74,7 +75,8 @@ impl Knot {
             }
             entry.usage.turns = turns(&path, entry.grip.stands);
         }
-        let laid = entry.step.iter().map(|s| places(&s.upto, &path)).collect::<Result<_, _>>()?;
+        let ends = |s: &Step| Ok(places(&s.upto, &path)?.into_iter().map(|p| in_open_air(p, &path)).collect());
+        let laid = entry.step.iter().map(ends).collect::<Result<_, EntryError>>()?;
         let tells = entry.telltale.iter().map(|t| place(&t.at, &path)).collect::<Result<_, _>>()?;
         let ways = entry.way.iter().map(way).collect::<Result<_, _>>()?;
         let other = |d: &Drawn| Ok(KnotPath::build(&notation::parse(&d.path)?)?);
@@ -146,6 +148,45 @@ impl Knot {
         let entry = Entry { step: self.entry.step[..1].to_vec(), telltale: Vec::new(), ..self.entry.clone() };
         Self { id: self.id.clone(), entry, path, laid, tells: Vec::new(), drawn: Vec::new(), ways: Vec::new() }
     }
+}
+
+/// The same place, moved along its rope out of a crossing: a move ends in open air, past the crossing it has made or short of
+/// the one it has still to make, so that its end is not seen to stand on either strand.
+fn in_open_air(place: Place, path: &KnotPath) -> Place {
+    /// Nearer than this to a crossing an end stands on it.
+    const ON_IT: f64 = 0.9;
+    /// As far as this from it an end is in open air.
+    const CLEAR: f64 = 1.3;
+    let strand = &path.strands[place.rope];
+    let at = strand.index_at(place.waypoint, place.back);
+    if at + 1 >= strand.points.len() {
+        return place;
+    }
+    let run = lengths(strand.points.iter().map(|p| [p[0], p[1]]));
+    let both = path.crossings.iter().flat_map(|c| [c.over, c.under]);
+    let mut crossed: Vec<f64> = both.filter(|p| p.rope == place.rope).map(|p| interpolate(&run, p.index)).collect();
+    crossed.sort_by(f64::total_cmp);
+    let Some(nearest) =
+        (0..crossed.len()).min_by(|a, b| (crossed[*a] - run[at]).abs().total_cmp(&(crossed[*b] - run[at]).abs()))
+    else {
+        return place;
+    };
+    let here = crossed[nearest];
+    if (here - run[at]).abs() >= ON_IT {
+        return place;
+    }
+    // Past it where it is made, short of it where it is not; half way to the next one where that is near.
+    let to = if run[at] >= here - 1e-6 {
+        let next = crossed.get(nearest + 1).copied().unwrap_or(f64::MAX);
+        (here + CLEAR).min(here.midpoint(next)).min(run[run.len() - 1])
+    } else {
+        let before = nearest.checked_sub(1).map_or(0.0, |i| crossed[i]);
+        (here - CLEAR).max(here.midpoint(before))
+    };
+    let index = run.partition_point(|&l| l < to).min(strand.points.len() - 1);
+    let same_leg =
+        strand.back.is_none_or(|leg| (leg.from..leg.to).contains(&index) == (leg.from..leg.to).contains(&at));
+    if same_leg { Place { waypoint: strand.along[index], ..place } } else { place }
 }
 
 fn places(words: &str, path: &KnotPath) -> Result<Vec<Place>, EntryError> {
