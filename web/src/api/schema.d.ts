@@ -4370,7 +4370,10 @@ export interface operations {
     };
     get_knot: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description For the left hand: what goes to the right goes to the left. */
+                mirrored?: boolean;
+            };
             header?: never;
             path: {
                 /** @description Knot id */
@@ -4387,6 +4390,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnotWords"];
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description No such knot */

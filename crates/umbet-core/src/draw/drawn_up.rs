@@ -7,9 +7,9 @@ use super::tight::{cut_ends, tubes};
 use super::view::View;
 use super::{Item, Scene, object};
 use crate::dress::{Dressed, Frame};
-use crate::knot::Knot;
 use crate::knot::notation::Axis;
 use crate::knot::spline::P3;
+use crate::knot::{Knot, told};
 
 /// Draws the form a `share` of the way from open (0) to tight (1).
 pub fn drawn_up(knot: &Knot, form: &Dressed, share: f64, figure: &Figure) -> Scene {
@@ -46,7 +46,7 @@ fn alt(knot: &Knot, figure: &Figure, share: f64) -> String {
         _ => "half drawn up",
     };
     let tells: Vec<&str> = knot.entry.telltale.iter().map(|t| t.look.as_str()).collect();
-    format!("{}{side}{hand}, {how}. Look for: {}", knot.entry.name, tells.join("; "))
+    format!("{}{side}{hand}, {how}. Look for: {}", knot.entry.name, told(&tells.join("; "), figure.mirrored))
 }
 
 /// Its ropes turned for the page, standing ends led out of the frame.

@@ -6,10 +6,10 @@ use super::object;
 use super::rope::{Piece, Run, pieces};
 use super::view::{Fit, ObjectLook, View};
 use super::{Anchor, Item, Scene};
-use crate::knot::Knot;
 use crate::knot::meeting::meetings;
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::spline::{P2, P3, distance, lengths};
+use crate::knot::{Knot, told};
 use serde::{Deserialize, Serialize};
 
 /// What is asked of a picture.
@@ -121,10 +121,10 @@ fn alt(knot: &Knot, figure: &Figure) -> String {
         return alt.clone();
     }
     let which = match figure.step {
-        Some(s) => format!("move {} of {}: {}", s + 1, knot.laid.len(), knot.entry.step[s].say),
+        Some(s) => format!("move {} of {}: {}", s + 1, knot.laid.len(), told(&knot.entry.step[s].say, figure.mirrored)),
         None => {
             let tells: Vec<&str> = knot.entry.telltale.iter().map(|t| t.look.as_str()).collect();
-            format!("finished. Look for: {}", tells.join("; "))
+            format!("finished. Look for: {}", told(&tells.join("; "), figure.mirrored))
         }
     };
     let side = if figure.behind { ", from behind" } else { "" };

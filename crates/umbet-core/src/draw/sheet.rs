@@ -3,8 +3,8 @@
 use super::labels::wrapped;
 use super::{Anchor, Figure, FigureError, Item, Scene, draw, drawn_up};
 use crate::dress::dressed;
-use crate::knot::Knot;
 use crate::knot::spline::P2;
+use crate::knot::{Knot, told};
 
 /// Room for one move, in pixels.
 const CELL: P2 = [320.0, 250.0];
@@ -45,7 +45,7 @@ pub fn sheet(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
             |figure: &Figure| tight.map_or_else(|| draw(knot, figure), |f| Ok(drawn_up(knot, f, 1.0, figure)));
         let items = scene_of(&cell)?.items.into_iter().map(|item| item.moved(by)).collect();
         scene.items.push(Item::Framed { at: [by[0], by[1], CELL[0], CELL[1]], items });
-        let words = step.map_or("Tied.", |s| &knot.entry.step[s].say);
+        let words = step.map_or("Tied.".into(), |s| told(&knot.entry.step[s].say, figure.mirrored));
         for (n, line) in wrapped(&format!("{}  {words}", i + 1), WRAP).into_iter().enumerate() {
             let at = [by[0] + 16.0, by[1] + CELL[1] + 22.0 + 21.0 * n as f64];
             scene.items.push(Item::Text { class: "labn", at, anchor: Anchor::Start, text: line });

@@ -12,6 +12,7 @@ mod mend;
 pub mod notation;
 pub mod path;
 mod read;
+mod sides;
 pub mod spline;
 mod stopper;
 mod turns;
@@ -27,4 +28,5 @@ pub use facts::{
 };
 pub use mend::Mend;
 pub use read::{EntryError, Knot, Place, place};
+pub use sides::told;
 pub use usual::Usual;

@@ -5,7 +5,7 @@ use crate::extract::{Path, Person, Query};
 use crate::work;
 use axum::Json;
 use serde::{Deserialize, Serialize};
-use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue};
+use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue, told};
 use umbet_core::object::object_kind;
 use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
@@ -274,31 +274,38 @@ pub async fn find_by_name(Query(q): Query<FindQuery>) -> Result<Json<FoundKnots>
     }))
 }
 
+/// How a knot is told.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct ToldQuery {
+    /// For the left hand: what goes to the right goes to the left.
+    #[serde(default)]
+    mirrored: bool,
+}
+
 /// One knot's words.
 #[utoipa::path(
-    get, operation_id = "get_knot", path = "/api/knots/{id}", params(("id" = String, Path, description = "Knot id")),
-    responses((status = 200, description = "The knot", body = KnotWords), (status = 404, description = "No such knot", body = Problem))
+    get, operation_id = "get_knot", path = "/api/knots/{id}", params(("id" = String, Path, description = "Knot id"), ToldQuery),
+    responses((status = 200, description = "The knot", body = KnotWords), (status = 400, description = "A value cannot be read", body = Problem), (status = 404, description = "No such knot", body = Problem))
 )]
-pub async fn get(Path(id): Path<String>) -> Result<Json<KnotWords>, Error> {
+pub async fn get(Path(id): Path<String>, Query(q): Query<ToldQuery>) -> Result<Json<KnotWords>, Error> {
     let k = find(&id)?;
     let e = &k.entry;
+    let said = |text: &String| told(text, q.mirrored).into_owned();
     Ok(Json(KnotWords {
         id: k.id.clone(),
         name: e.name.clone(),
         also: e.also.clone(),
         family: e.family,
         about: e.about.clone(),
-        steps: e
-            .step
-            .iter()
-            .map(|s| Move { short: s.short.clone(), say: s.say.clone(), hint: s.hint.clone() })
-            .collect(),
+        steps: e.step.iter().map(|s| Move { short: said(&s.short), say: said(&s.say), hint: said(&s.hint) }).collect(),
         ways: e
             .way
             .iter()
-            .map(|w| TyingWay { name: w.name.clone(), say: w.pose.iter().map(|p| p.say.clone()).collect() })
+            .map(|w| TyingWay { name: w.name.clone(), say: w.pose.iter().map(|p| said(&p.say)).collect() })
             .collect(),
-        telltales: e.telltale.iter().map(|t| t.look.clone()).collect(),
+        telltales: e.telltale.iter().map(|t| said(&t.look)).collect(),
         mistakes: e.mistake.clone(),
         cautions: e.caution.clone(),
         schools: e.school.clone(),

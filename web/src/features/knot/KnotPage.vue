@@ -54,12 +54,13 @@ const leftHand = computed(() => habits.settings.hand === 'left')
 
 async function load() {
   if (!situation.choice) await situation.judge()
-  knot.value = await got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } }))
+  const mirrored = leftHand.value || undefined
+  knot.value = await got(api.GET('/api/knots/{id}', { params: { path: { id: id.value }, query: { mirrored } } }))
   situation.knot = id.value
   object.fit(knot.value, situation.choice?.drawn)
 }
 const { trouble, again } = useAsked(load)
-watch(id, again)
+watch([id, leftHand], again)
 
 function go(to: number) {
   const n = Math.min(Math.max(to, 1), last.value)
@@ -209,7 +210,10 @@ function swipe(e: TouchEvent) {
             ></template
           ><template v-else
             ><small>Move {{ step }} of {{ moves }}</small
-            >{{ now?.say }}<span v-if="now?.hint" class="sub">{{ now.hint }}</span></template
+            >{{ now?.say
+            }}<span v-if="now?.hint || behind" class="sub"
+              >{{ now?.hint }} <template v-if="behind">Said as it is seen from the front.</template></span
+            ></template
           >
         </p>
         <BButton class="btn-tab" :disabled="step === 1" @click="go(step - 1)"><IconBack class="i" /> <span>Before</span></BButton>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // A sheet for the pocket: every move, what to look for, one page.
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import IconPrint from '~icons/lucide/printer'
 import { useAsked } from '../../api/asked'
 import { api, got } from '../../api/client'
+import { useHabits } from '../../app/habits'
 import NotCome from '../../ui/NotCome.vue'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import { useObject } from './object'
@@ -12,7 +13,14 @@ import { useObject } from './object'
 const route = useRoute()
 const object = useObject()
 const id = computed(() => String(route.params.id))
-const { answer: knot, trouble, again } = useAsked(() => got(api.GET('/api/knots/{id}', { params: { path: { id: id.value } } })))
+const habits = useHabits()
+const mirrored = computed(() => habits.settings.hand === 'left' || undefined)
+const {
+  answer: knot,
+  trouble,
+  again,
+} = useAsked(() => got(api.GET('/api/knots/{id}', { params: { path: { id: id.value }, query: { mirrored: mirrored.value } } })))
+watch(mirrored, again)
 const print = () => window.print()
 </script>
 
