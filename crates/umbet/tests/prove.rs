@@ -60,8 +60,11 @@ async fn every_misstep_of_every_knot_draws() {
 async fn a_tie_is_named_however_it_is_told() {
     let s = Server::empty().await;
     let ask = async |body: Value| s.post("/api/identify", &body).await;
-    let (_, walk) = ask(json!({ "walk": "u1 o2 u3 o1 u2 o3" })).await;
-    assert_eq!((walk["says"].as_str(), walk["knots"][0].as_str()), (Some("Overhand knot."), Some("overhand")));
+    let (_, walk) = ask(json!({ "walk": { "along": "u1 o2 u3 o1 u2 o3" } })).await;
+    assert_eq!(
+        (walk["says"].as_str(), walk["knots"][0].as_str()),
+        (Some("Overhand knot; tied to something, Half hitch."), Some("overhand"))
+    );
     // KnotInfo's code of 8_20, which the trade has no name for.
     let code = "4 2 5 1 8 4 9 3 5 12 6 13 13 16 14 1 9 14 10 15 15 10 16 11 11 6 12 7 2 8 3 7";
     let (status, table) = ask(json!({ "code": code })).await;
@@ -73,10 +76,10 @@ async fn a_tie_is_named_however_it_is_told() {
     let (_, same) = ask(json!({ "changed": { "knot": "reef", "crossings": [] } })).await;
     assert_eq!(same["says"], "Reef knot, as it should be.");
     for (body, part) in [
-        (json!({ "walk": "o1 u2 o1 u2" }), "Crossing 1 must come twice"),
-        (json!({ "walk": "over under" }), "Word 1, `over`"),
-        (json!({ "walk": "" }), "Give 1 to 40 crossings"),
-        (json!({ "walk": "o1 u2 u1 o2" }), "cannot lie flat"),
+        (json!({ "walk": { "along": "o1 u2 o1 u2" } }), "Crossing 1 must come twice"),
+        (json!({ "walk": { "along": "over under" } }), "Word 1, `over`"),
+        (json!({ "walk": { "along": "" } }), "Give 1 to 40 crossings"),
+        (json!({ "walk": { "along": "o1 u2 u1 o2" } }), "cannot lie flat"),
         (json!({ "code": "1 2 3 4" }), "must come twice"),
         (json!({ "code": "[[1,2,3]]" }), "four edges"),
         (json!({ "changed": { "knot": "reef", "crossings": ["<b>"] } }), "Name crossings"),

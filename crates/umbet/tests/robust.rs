@@ -128,12 +128,12 @@ async fn a_walk_of_many_meanings_is_answered() {
     let s = Server::empty().await;
     let kinks = |n: usize| (1..=n).map(|i| format!("o{i} u{i}")).collect::<Vec<_>>().join(" ");
     let began = Instant::now();
-    let (status, found) = s.post("/api/identify", &json!({ "walk": kinks(14) })).await;
+    let (status, found) = s.post("/api/identify", &json!({ "walk": { "along": kinks(14) } })).await;
     assert_eq!((status, &found["says"]), (StatusCode::OK, &json!("Nothing: it falls open.")));
     assert!(began.elapsed() < Duration::from_secs(10));
-    let (status, problem) = s.post("/api/identify", &json!({ "walk": kinks(15) })).await;
+    let (status, problem) = s.post("/api/identify", &json!({ "walk": { "along": kinks(15) } })).await;
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{problem}");
-    let (_, overhand) = s.post("/api/identify", &json!({ "walk": "o1 u2 o3 u1 o2 u3" })).await;
+    let (_, overhand) = s.post("/api/identify", &json!({ "walk": { "along": "o1 u2 o3 u1 o2 u3" } })).await;
     assert_eq!(overhand["knots"], json!(["overhand"]));
 }
 

@@ -2702,8 +2702,11 @@ export interface components {
                 knot: string;
             };
         } | {
-            /** @description Crossing after crossing along the rope, such as `o1 u2 o3 u1 o2 u3`. */
-            walk: string;
+            /**
+             * @description Pass after pass along the rope, such as `o1 u2 o3 u1 o2 u3`; `f` and `b` in front of an object and behind it, `/` before
+             *     the other rope.
+             */
+            walk: components["schemas"]["Walk"];
         } | {
             /** @description A planar-diagram code. */
             code: string;
@@ -2780,6 +2783,15 @@ export interface components {
          * @enum {string}
          */
         Verdict: "fits" | "fits-if" | "does-not-fit";
+        /** @description A tie told along its rope. */
+        Walk: {
+            /** @description Pass after pass. */
+            along: string;
+            /** @description It is tied to an object; not known when absent. */
+            object?: boolean | null;
+            /** @description A loop stands open in it; not known when absent. */
+            open_loop?: boolean | null;
+        };
         /**
          * @description Which way it pulls.
          * @enum {string}

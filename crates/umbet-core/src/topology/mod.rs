@@ -8,6 +8,7 @@
 mod action;
 mod bracket;
 mod closure;
+mod code;
 mod diagram;
 mod fingerprint;
 mod identify;
@@ -17,11 +18,13 @@ mod release;
 mod simplify;
 mod table;
 mod tangle;
+mod telling;
 mod tied;
 
 pub use action::{Action, Wrong, laid_wrong, parse_actions};
 pub use bracket::jones;
 pub use closure::{Side, closed, pole_loop};
+pub use code::code_of;
 pub use diagram::{Crossing, Diagram};
 pub use fingerprint::{Closure, Fingerprint, What, closures};
 pub use identify::{MOST_PROVED, Made, Unprovable, identify, prove};
@@ -31,4 +34,5 @@ pub use release::{Clear, Drawn, Letting, TailPulled, known_letting, letting, sto
 pub use simplify::simplified;
 pub use table::{Named, knot_name, link_name};
 pub use tangle::TangleBracket;
-pub use tied::{CodeError, MOST, Tied, read_code, read_walk, tied, tied_all};
+pub use telling::{About, Likeness, Telling};
+pub use tied::{CodeError, Coded, MOST, Tied, read_code, read_walk, tied, tied_all};

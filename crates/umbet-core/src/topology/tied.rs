@@ -7,13 +7,18 @@
 //!
 //! A **planar-diagram code** gives four edges a crossing, counter-clockwise from the incoming lower one.
 
+use super::code;
 use super::diagram::{Crossing, Diagram};
 use super::identify::catalogue_of_type;
 use super::simplify::simplified;
 use super::table::{Named, knot_name};
 
+/// Most ways a telling without sides may lie that are told apart: with more, the sides have to be said.
+const MOST_MEANT: usize = 24;
 /// Most crossings read.
 pub const MOST: usize = 40;
+/// Most crossings of a code that is looked up: some drawings of the catalogue, with their poles, have more than [`MOST`].
+const MOST_CODED: usize = 200;
 /// Most crossings whose sides may be left unsaid.
 const MOST_UNSAID: usize = 14;
 
@@ -98,11 +103,20 @@ fn changed(diagram: &Diagram, i: usize) -> Diagram {
     d
 }
 
-/// Reads a planar-diagram code: numbers in fours, whatever stands between them.
+/// A planar-diagram code read.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Coded {
+    /// A drawing of the catalogue: the knots that are drawn so.
+    Known(Vec<&'static str>),
+    /// One curve, to be named by what it is.
+    Curve(Diagram),
+}
+
+/// Reads a planar-diagram code: numbers in fours, whatever stands between them and however the edges are numbered.
 ///
 /// # Errors
 /// [`CodeError`] says which edge or number is wrong.
-pub fn read_code(text: &str) -> Result<Diagram, CodeError> {
+pub fn read_code(text: &str) -> Result<Coded, CodeError> {
     let mut numbers = Vec::new();
     for word in text.split(|c: char| !c.is_ascii_alphanumeric()).filter(|w| !w.is_empty()) {
         let digits = word.trim_start_matches(|c: char| c.is_ascii_alphabetic());
@@ -112,7 +126,7 @@ pub fn read_code(text: &str) -> Result<Diagram, CodeError> {
         let n: usize = digits.parse().map_err(|_| wrong_word(numbers.len(), word, "the number of an edge"))?;
         numbers.push(n);
     }
-    if numbers.is_empty() || numbers.len() > 4 * MOST {
+    if numbers.is_empty() || numbers.len() > 4 * MOST_CODED {
         return Err(CodeError::Size);
     }
     if numbers.len() % 4 != 0 {
@@ -122,15 +136,22 @@ pub fn read_code(text: &str) -> Result<Diagram, CodeError> {
         return Err(CodeError::Edge(*n));
     }
     let code: Vec<[usize; 4]> = numbers.chunks(4).map(|c| [c[0], c[1], c[2], c[3]]).collect();
-    let d = Diagram::from_code(&code);
+    let known = code::known(&code);
+    if !known.is_empty() {
+        return Ok(Coded::Known(known));
+    }
+    if code.len() > MOST {
+        return Err(CodeError::Size);
+    }
+    let d = Diagram::from_code(&code::renumbered(&code).ok_or(CodeError::NotFlat(1))?);
     match curves(&d) {
-        1 if is_flat(&d) => Ok(d),
+        1 if is_flat(&d) => Ok(Coded::Curve(d)),
         1 => Err(CodeError::NotFlat(1)),
         n => Err(CodeError::Curves(n)),
     }
 }
 
-fn wrong_word(before: usize, found: &str, expected: &'static str) -> CodeError {
+pub(super) fn wrong_word(before: usize, found: &str, expected: &'static str) -> CodeError {
     CodeError::Word { place: before + 1, found: found.chars().take(20).collect(), expected }
 }
 
@@ -174,8 +195,26 @@ pub fn read_walk(text: &str) -> Result<Vec<Diagram>, CodeError> {
         let d = walked(&passes, &numbers, sign);
         is_flat(&d).then_some(d)
     });
-    let flat: Vec<Diagram> = flat.collect();
-    if flat.is_empty() { Err(CodeError::NotFlat(numbers[0])) } else { Ok(flat) }
+    let flat: Vec<Diagram> = flat.take(MOST_MEANT).collect();
+    if flat.is_empty() { Err(CodeError::NotFlat(not_flat(&passes, &numbers))) } else { Ok(flat) }
+}
+
+/// The crossing without which the rest can lie flat: the one to look at again. The first where there is no such one.
+fn not_flat(passes: &[Pass], numbers: &[usize]) -> usize {
+    let rest_is_flat = |n: &&usize| {
+        let left: Vec<Pass> = passes.iter().filter(|p| p.crossing != **n).copied().collect();
+        let numbers: Vec<usize> = numbers.iter().filter(|m| m != n).copied().collect();
+        let signs: Vec<Option<i32>> = numbers.iter().map(|n| sign_said(&left, *n)).collect();
+        let unsaid: Vec<usize> = (0..signs.len()).filter(|&i| signs[i].is_none()).collect();
+        !numbers.is_empty()
+            && (0..1u32 << unsaid.len().min(MOST_UNSAID)).any(|bits| {
+                let of = |i: usize| {
+                    unsaid.iter().position(|u| *u == i).map_or(1, |k| if bits >> k & 1 == 1 { -1 } else { 1 })
+                };
+                is_flat(&walked(&left, &numbers, |i| signs[i].unwrap_or_else(|| of(i))))
+            })
+    };
+    numbers.iter().find(rest_is_flat).copied().unwrap_or(numbers[0])
 }
 
 fn pass(i: usize, word: &str) -> Result<Pass, CodeError> {
@@ -300,11 +339,29 @@ mod tests {
         assert!(matches!(read_code("1 2 3"), Err(CodeError::Word { .. })));
     }
 
+    #[test]
+    fn the_crossing_to_look_at_again_is_one_without_which_it_lies_flat() {
+        let eight = ["o1", "u2", "o3", "u1", "o4", "u3", "o2", "u4"];
+        let mut named = std::collections::BTreeSet::new();
+        for i in 0..=eight.len() {
+            for j in i..=eight.len() {
+                let mut words = eight.to_vec();
+                words.insert(j, "u5");
+                words.insert(i, "o5");
+                let Err(CodeError::NotFlat(n)) = read_walk(&words.join(" ")) else { continue };
+                named.insert(n);
+                words.retain(|w| !w.ends_with(&n.to_string()));
+                assert!(read_walk(&words.join(" ")).is_ok(), "crossing {n} of {i}, {j}");
+            }
+        }
+        assert!(named.len() > 1 && named.contains(&5), "{named:?}");
+    }
+
     /// KnotInfo's code of 3_1, in three ways of writing it.
     #[test]
     fn a_code_reads_however_it_is_bracketed() {
         for text in ["[[1,5,2,4],[3,1,4,6],[5,3,6,2]]", "X[1,5,2,4] X[3,1,4,6] X[5,3,6,2]", "1 5 2 4;3 1 4 6;5 3 6 2"] {
-            assert_eq!(tied(&read_code(text).expect("reads")).knots, ["overhand"]);
+            assert_eq!(read_code(text), Ok(Coded::Known(vec!["overhand"])));
         }
     }
 

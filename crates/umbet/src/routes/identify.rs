@@ -6,9 +6,12 @@ use crate::extract::Body;
 use crate::work;
 use axum::Json;
 use serde::{Deserialize, Serialize};
-use umbet_core::knot::catalogue;
+use umbet_core::knot::{Family, Knot, catalogue};
 use umbet_core::teach::spot::called;
-use umbet_core::topology::{CodeError, Made, Named, Tied, misstep_written, read_code, read_walk, tied, tied_all};
+use umbet_core::topology::{
+    About, CodeError, Coded, Likeness, Made, Named, Telling, Tied, misstep_written, read_code, read_walk, tied,
+    tied_all,
+};
 use utoipa::ToSchema;
 
 /// A tie as it is told: one of the three.
@@ -22,10 +25,23 @@ pub enum Told {
         /// Crossings.
         crossings: Vec<String>,
     },
-    /// Crossing after crossing along the rope, such as `o1 u2 o3 u1 o2 u3`.
-    Walk(String),
+    /// Pass after pass along the rope, such as `o1 u2 o3 u1 o2 u3`; `f` and `b` in front of an object and behind it, `/` before
+    /// the other rope.
+    Walk(Walk),
     /// A planar-diagram code.
     Code(String),
+}
+
+/// A tie told along its rope.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Walk {
+    /// Pass after pass.
+    along: String,
+    /// It is tied to an object; not known when absent.
+    object: Option<bool>,
+    /// A loop stands open in it; not known when absent.
+    open_loop: Option<bool>,
 }
 
 /// A knot close by.
@@ -62,8 +78,11 @@ pub struct Found {
 pub async fn identify(Body(told): Body<Told>) -> Result<Json<Found>, Error> {
     let answer = move || match told {
         Told::Changed { knot, crossings } => changed(&knot, &crossings),
-        Told::Walk(words) => Ok(found(&tied_all(&read_walk(&words).map_err(fault("walk"))?))),
-        Told::Code(words) => Ok(found(&[tied(&read_code(&words).map_err(fault("code"))?)])),
+        Told::Walk(walk) => walked(&walk),
+        Told::Code(words) => match read_code(&words).map_err(fault("code"))? {
+            Coded::Known(ids) => Ok(drawn_so(&ids, "")),
+            Coded::Curve(diagram) => Ok(found(&[tied(&diagram)])),
+        },
     };
     Ok(Json(work::aside(answer).await?))
 }
@@ -73,6 +92,53 @@ fn fault(field: &'static str) -> impl Fn(CodeError) -> Error {
         let says = capital(&e.to_string());
         Error::fault(field, format!("{says}."))
     }
+}
+
+/// Knots that have a drawing told so, or else what the rope is when its ends are joined.
+fn walked(walk: &Walk) -> Result<Found, Error> {
+    let telling = Telling::read(&walk.along).map_err(fault("walk"))?;
+    let known = telling.known(About { object: walk.object, open_loop: walk.open_loop });
+    if let Some((_, likeness)) = known.first() {
+        let ids: Vec<&str> = known.iter().map(|k| k.0).collect();
+        let how = if *likeness == Likeness::SlackDrawnOut { "once what is slack is drawn out" } else { "" };
+        return Ok(drawn_so(&ids, how));
+    }
+    if !telling.is_bare_rope() {
+        let says =
+            "No knot here is laid so. Lay it flat and loose with as few crossings as you can, and tell it again.";
+        return Ok(Found { says: says.into(), knots: Vec::new(), table: None, crossings: None, near: Vec::new() });
+    }
+    let read = read_walk(&walk.along).map_err(fault("walk"))?;
+    let mut found = found(&tied_all(&read));
+    // A name the tables know it by is not one of what was asked for: a loop is not a stopper.
+    let fits = |id: &String| telling_fits(id, walk);
+    found.knots.retain(fits);
+    if found.knots.is_empty() && walk.open_loop == Some(true) {
+        found.says = "No loop here is laid so. Its rope, the ends joined outside: ".to_owned() + &found.says;
+    }
+    Ok(found)
+}
+
+/// What is said of the tie holds of this knot.
+fn telling_fits(id: &str, walk: &Walk) -> bool {
+    catalogue().find(id).is_some_and(|k| {
+        let open_loop = matches!(k.entry.family, Family::EndLoop | Family::MidLoop);
+        walk.open_loop.is_none_or(|l| l == open_loop) && walk.object.is_none_or(|o| o != k.path.poles.is_empty())
+    })
+}
+
+/// Catalogue knots whose drawing it is: those of a rope alone first, then what the same is when tied to something.
+fn drawn_so(ids: &[&str], how: &str) -> Found {
+    let knots: Vec<&Knot> = ids.iter().filter_map(|id| catalogue().find(id)).collect();
+    let (bare, held): (Vec<&Knot>, Vec<&Knot>) = knots.iter().partition(|k| k.path.poles.is_empty());
+    let named = |list: &[&Knot]| list.iter().map(|k| k.entry.name.as_str()).collect::<Vec<_>>().join(", or ");
+    let how = if how.is_empty() { String::new() } else { format!(", {how}") };
+    let says = match (&bare[..], &held[..]) {
+        ([], one) | (one, []) => format!("{}{how}.", named(one)),
+        _ => format!("{}{how}; tied to something, {}.", named(&bare), named(&held)),
+    };
+    let knots = bare.iter().chain(&held).map(|k| k.id.clone()).collect();
+    Found { says, knots, table: None, crossings: None, near: Vec::new() }
 }
 
 fn changed(id: &str, crossings: &[String]) -> Result<Found, Error> {

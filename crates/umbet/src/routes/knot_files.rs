@@ -11,7 +11,7 @@ use umbet_core::draw::to_obj;
 use umbet_core::dress::{Frame, dressed};
 use umbet_core::knot::notation::Axis;
 use umbet_core::knot::spline::P3;
-use umbet_core::topology::{Diagram, Side, closed, pole_loop};
+use umbet_core::topology::code_of;
 use utoipa::ToSchema;
 
 /// A rope of the model.
@@ -112,9 +112,7 @@ pub async fn notation_file(Path(id): Path<String>) -> Result<Response, Error> {
 )]
 pub async fn code_file(Path(id): Path<String>) -> Result<Response, Error> {
     let k = find(&id)?;
-    let mut curves: Vec<_> = k.path.strands.iter().map(|s| closed(&[(&s.points, Side::Front)])).collect();
-    curves.extend(k.path.poles.iter().map(pole_loop));
-    let code = Diagram::of(&curves).code();
+    let code = code_of(&k.path);
     let rows: Vec<String> = code.iter().map(|[a, b, c, d]| format!("[{a}, {b}, {c}, {d}]")).collect();
     Ok(text_file("text/plain; charset=utf-8", format!("[{}]\n", rows.join(", "))))
 }

@@ -7,41 +7,70 @@ import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import ProveTabs from './ProveTabs.vue'
 
+/** At a crossing of rope with rope; of the object, in front of it (over) or behind; or on to the other rope. */
 interface Pass {
+  at: 'crossing' | 'object' | 'other-rope'
   over: boolean
   crossing: number
   side: '' | 'l' | 'r'
 }
 const way = ref<'walk' | 'code'>('walk')
 const passes = ref<Pass[]>([])
-const overhand: Pass[] = [1, 2, 3, 1, 2, 3].map((crossing, i) => ({ over: i % 2 === 1, crossing, side: '' }))
+const overhand: Pass[] = [1, 2, 3, 1, 2, 3].map((crossing, i) => ({ at: 'crossing', over: i % 2 === 1, crossing, side: '' }))
 const side = ref<Pass['side']>('')
+/** What is known beside the walk: tied to something, a loop standing open in it. */
+const object = ref<boolean>()
+const openLoop = ref<boolean>()
+const answers: [boolean | undefined, string][] = [
+  [true, 'yes'],
+  [false, 'no'],
+  [undefined, 'not said'],
+]
 const code = ref('')
 const found = ref<Found>()
 const trouble = ref('')
 
 /** Crossings met once so far, and how they were met. */
-const open = computed(() => passes.value.filter((p) => passes.value.filter((q) => q.crossing === p.crossing).length === 1))
-const fresh = computed(() => Math.max(0, ...passes.value.map((p) => p.crossing)) + 1)
-const words = computed(() => passes.value.map((p) => `${p.over ? 'o' : 'u'}${p.crossing}${p.side}`).join(' '))
-const whole = computed(() => passes.value.length > 0 && !open.value.length)
+const crossings = computed(() => passes.value.filter((p) => p.at === 'crossing'))
+const open = computed(() => crossings.value.filter((p) => crossings.value.filter((q) => q.crossing === p.crossing).length === 1))
+const fresh = computed(() => Math.max(0, ...crossings.value.map((p) => p.crossing)) + 1)
+const two = computed(() => passes.value.some((p) => p.at === 'other-rope'))
+function word(p: Pass) {
+  if (p.at === 'other-rope') return '/'
+  if (p.at === 'object') return p.over ? 'f' : 'b'
+  return `${p.over ? 'o' : 'u'}${p.crossing}${p.side}`
+}
+const words = computed(() => passes.value.map(word).join(' '))
+const whole = computed(() => crossings.value.length > 0 && !open.value.length)
+function says(p: Pass) {
+  if (p.at === 'other-rope') return 'and now the other rope'
+  if (p.at === 'object') return p.over ? 'in front of the object' : 'behind the object'
+  const other = p.side ? `, other to the ${p.side === 'l' ? 'left' : 'right'}` : ''
+  return `${p.over ? 'over' : 'under'} ${p.crossing}${other}`
+}
 
 function add(over: boolean, crossing: number) {
-  passes.value = [...passes.value, { over, crossing, side: side.value }]
+  passes.value = [...passes.value, { at: 'crossing', over, crossing, side: side.value }]
 }
+function pass(over: boolean) {
+  passes.value = [...passes.value, { at: 'object', over, crossing: 0, side: '' }]
+  object.value = true
+}
+const other = () => (passes.value = [...passes.value, { at: 'other-rope', over: false, crossing: 0, side: '' }])
 const undo = () => (passes.value = passes.value.slice(0, -1))
 
 async function name() {
   found.value = undefined
   trouble.value = ''
-  const body = way.value === 'walk' ? { walk: words.value } : { code: code.value }
+  const body =
+    way.value === 'walk' ? { walk: { along: words.value, object: object.value, open_loop: openLoop.value } } : { code: code.value }
   try {
     found.value = await got(api.POST('/api/identify', { body }))
   } catch (e) {
     trouble.value = said(e)
   }
 }
-watch([words, way], () => {
+watch([words, way, object, openLoop], () => {
   found.value = undefined
   trouble.value = ''
   if (way.value === 'walk' && whole.value) byItself(name())
@@ -61,13 +90,11 @@ watch([words, way], () => {
     <div class="tied-cols">
       <div v-if="way === 'walk'">
         <p>
-          Lay the knot flat and loose. Follow the rope from its standing end. At each crossing, say whether your rope lies over or under.
+          Lay the knot flat and loose. Follow the rope from its standing end. At each crossing, say whether your rope lies over or under;
+          where it passes a bar or post seen from the side, whether in front or behind.
         </p>
         <ol v-if="passes.length" class="walk" aria-label="Crossings so far">
-          <li v-for="(p, i) in passes" :key="i" :class="p.over ? 'over' : 'under'">
-            <b>{{ p.over ? 'over' : 'under' }}</b> {{ p.crossing
-            }}<template v-if="p.side">, other to the {{ p.side === 'l' ? 'left' : 'right' }}</template>
-          </li>
+          <li v-for="(p, i) in passes" :key="i" :class="p.over ? 'over' : 'under'">{{ says(p) }}</li>
         </ol>
         <h2>{{ passes.length ? 'Next' : 'First' }}: a crossing not met before</h2>
         <div class="ways">
@@ -82,6 +109,44 @@ watch([words, way], () => {
             >
           </div>
         </template>
+        <template v-if="object !== false || !two">
+          <h2>Or</h2>
+          <div class="ways">
+            <template v-if="object !== false">
+              <BButton class="btn-tab" @click="pass(true)">In front of the object</BButton>
+              <BButton class="btn-tab" @click="pass(false)">Behind the object</BButton>
+            </template>
+            <BButton v-if="!two && passes.length" class="btn-tab" @click="other">On to the other rope</BButton>
+          </div>
+        </template>
+        <fieldset>
+          <legend>Is it tied to something?</legend>
+          <div class="ways">
+            <BButton
+              v-for="[v, says_] in answers"
+              :key="says_"
+              class="btn-tab"
+              :class="{ on: object === v }"
+              :aria-pressed="object === v"
+              @click="object = v"
+              >{{ says_ }}</BButton
+            >
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend>Does a loop stand open in it?</legend>
+          <div class="ways">
+            <BButton
+              v-for="[v, says_] in answers"
+              :key="says_"
+              class="btn-tab"
+              :class="{ on: openLoop === v }"
+              :aria-pressed="openLoop === v"
+              @click="openLoop = v"
+              >{{ says_ }}</BButton
+            >
+          </div>
+        </fieldset>
         <fieldset>
           <legend>The other strand runs to the</legend>
           <div class="ways">
