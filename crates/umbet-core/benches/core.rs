@@ -3,7 +3,8 @@
 use criterion::Criterion;
 use std::hint::black_box;
 use umbet_core::choose::choose;
-use umbet_core::draw::{Figure, draw, to_svg};
+use umbet_core::draw::{Figure, draw, drawn_up, to_svg};
+use umbet_core::dress::dressed;
 use umbet_core::knot::{Catalogue, catalogue};
 use umbet_core::situation::{Draft, Situation, Task};
 use umbet_core::topology::{Diagram, identify, jones};
@@ -21,6 +22,11 @@ fn core(c: &mut Criterion) {
         let finished = Figure { step: None, ..figure.clone() };
         c.bench_function(&format!("one step's SVG, {id}"), |b| {
             b.iter(|| to_svg(&draw(knot, black_box(&figure)).expect("draws"), None));
+        });
+        let form = dressed(id).expect("it is drawn up");
+        let size = Figure { size: [800.0, 500.0], ..Figure::default() };
+        c.bench_function(&format!("drawn up, SVG, {id}"), |b| {
+            b.iter(|| to_svg(&drawn_up(knot, form, 1.0, &size), None).len());
         });
         c.bench_function(&format!("the finished SVG, {id}"), |b| {
             b.iter(|| to_svg(&draw(knot, black_box(&finished)).expect("draws"), None));

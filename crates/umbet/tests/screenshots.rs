@@ -24,7 +24,7 @@ const SHOTS: &[Shot] = &[
     ("knot.png", "/knots/clove-hitch?step=9", 1280, 800, false, &[]),
     ("knot-step.png", "/knots/siberian-hitch?step=4", 1280, 800, false, &[]),
     ("knot-phone.png", "/knots/bowline?step=4", 390, 844, false, &[]),
-    ("knot-clips.png", "/knots/truckers-clips?step=6", 1280, 800, false, &[]),
+    ("knot-drawn-up.png", "/knots/butterfly?step=7", 1280, 800, false, &[]),
     ("job.png", "/jobs/1", 1280, 800, false, &[]),
     ("knots.png", "/knots", 1280, 800, false, &[]),
     ("knot-turned.png", "/knots/clove-hitch?step=6&turned=1", 1280, 800, false, &[]),

@@ -17,7 +17,7 @@ const CORE: Floors = &[
     ("cord", &["units"]),
     ("object", &["cord", "units"]),
     ("situation", &["cord", "object", "units"]),
-    ("knot", &["hold", "object", "situation", "units"]),
+    ("knot", &["hold", "object", "situation", "units", "words"]),
     ("topology", &["knot"]),
     ("dress", &["knot", "topology"]),
     ("draw", &["dress", "knot", "object"]),

@@ -8,7 +8,7 @@ use super::view::View;
 use super::{Item, Scene, object};
 use crate::dress::{Dressed, Frame};
 use crate::knot::notation::Axis;
-use crate::knot::spline::P3;
+use crate::knot::spline::{P2, P3};
 use crate::knot::{Knot, told};
 
 /// Draws the form a `share` of the way from open (0) to tight (1).
@@ -20,7 +20,7 @@ pub fn drawn_up(knot: &Knot, form: &Dressed, share: f64, figure: &Figure) -> Sce
     let mut path = knot.path.clone();
     path.poles.iter_mut().zip(&frame.objects).for_each(|(p, at)| p.at = *at);
     let view = View::frame(&path, &frame.ropes, None, figure.mirrored, figure.behind, size, [margin; 4]);
-    let runs = runs(knot, frame, &view);
+    let runs = runs(knot, frame, &view, size);
     let (mut painted, ink) = tubes(&runs, &path.poles, &view);
     for pole in &path.poles {
         let depth = if pole.axis == Axis::Z { -99.0 } else { 0.0 };
@@ -50,15 +50,24 @@ fn alt(knot: &Knot, figure: &Figure, share: f64) -> String {
 }
 
 /// Its ropes turned for the page, standing ends led out of the frame.
-fn runs(knot: &Knot, frame: &Frame, view: &View) -> Vec<Run> {
+fn runs(knot: &Knot, frame: &Frame, view: &View, size: P2) -> Vec<Run> {
+    // A lead is as long as any frame; what lies outside this one is left out.
+    let in_frame = |points: Vec<P3>| {
+        let inside = |p: &P3| {
+            let at = view.page([p[0], p[1]]);
+            (0..2).all(|k| at[k] > -view.scale && at[k] < size[k] + view.scale)
+        };
+        let first = points.iter().position(inside).unwrap_or(0);
+        points[first..].to_vec()
+    };
     let run = |(k, rope): (usize, &Vec<P3>)| {
         let mut points: Vec<P3> = rope.iter().map(|p| view.turn(*p)).collect();
         if !knot.entry.two_tails {
-            points = led_out(&points);
+            points = in_frame(led_out(&points));
         }
         if knot.entry.mid_line {
             points.reverse();
-            points = led_out(&points);
+            points = in_frame(led_out(&points));
             points.reverse();
         }
         let pattern = if k == 0 { Pattern::Braided } else { Pattern::Laid };

@@ -9,7 +9,7 @@ use super::rope::{Pattern, Piece, Run};
 use super::view::{View, thinned};
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::spline::{P2, P3, distance, left_of};
-use std::collections::BTreeMap;
+use std::collections::HashMap;
 
 /// Length of one filled stretch, in diameters.
 const STRETCH: f64 = 0.5;
@@ -72,7 +72,7 @@ fn space(a: P3, b: P3) -> f64 {
 /// What can stand before a point: stretches of tubes by where they lie on the plane, and side-on objects.
 struct Screen<'a> {
     tubes: &'a [Tube<'a>],
-    cells: BTreeMap<(i32, i32), Vec<(usize, usize)>>,
+    cells: HashMap<(i32, i32), Vec<(usize, usize)>>,
     bars: Vec<Bar>,
 }
 
@@ -95,7 +95,7 @@ enum Seen {
 
 impl<'a> Screen<'a> {
     fn new(tubes: &'a [Tube<'a>], poles: &[Pole], view: &View) -> Self {
-        let mut cells: BTreeMap<(i32, i32), Vec<(usize, usize)>> = BTreeMap::new();
+        let mut cells: HashMap<(i32, i32), Vec<(usize, usize)>> = HashMap::new();
         for (t, tube) in tubes.iter().enumerate() {
             for (i, p) in tube.flat.iter().enumerate() {
                 cells.entry(cell(*p)).or_default().push((t, i));

@@ -159,7 +159,7 @@ impl Telling {
     /// Every way the same tie may be told: from behind, from the other end of its rope, its ropes the other way about.
     fn seen(&self) -> Vec<Self> {
         let mut all = vec![self.clone()];
-        for turn in [Self::from_behind, Self::from_the_other_end, Self::exchanged] {
+        for turn in [Self::seen_behind, Self::walked_back, Self::exchanged] {
             let turned: Vec<Self> = all.iter().map(turn).collect();
             all.extend(turned);
         }
@@ -168,7 +168,7 @@ impl Telling {
         all
     }
 
-    fn from_behind(&self) -> Self {
+    fn seen_behind(&self) -> Self {
         let turned = |p: &Pass| match *p {
             Pass::Rope(over, n) => Pass::Rope(!over, n),
             Pass::Object(front) => Pass::Object(!front),
@@ -176,7 +176,7 @@ impl Telling {
         Self(self.0.iter().map(|r| r.iter().map(turned).collect()).collect())
     }
 
-    fn from_the_other_end(&self) -> Self {
+    fn walked_back(&self) -> Self {
         Self(self.0.iter().map(|r| r.iter().rev().copied().collect()).collect())
     }
 
@@ -307,12 +307,7 @@ mod tests {
                 let told = Telling::of(path);
                 let open_loop = matches!(k.entry.family, Family::EndLoop | Family::MidLoop);
                 let about = About { object: Some(!path.poles.is_empty()), open_loop: Some(open_loop) };
-                for way in [
-                    told.clone(),
-                    told.from_behind(),
-                    told.from_the_other_end(),
-                    told.from_behind().from_the_other_end(),
-                ] {
+                for way in [told.clone(), told.seen_behind(), told.walked_back(), told.seen_behind().walked_back()] {
                     // A chained tether and a plain turn cross nothing that is told: there is nothing to tell them by.
                     if way.0.iter().all(Vec::is_empty) {
                         continue;
