@@ -186,6 +186,7 @@ fn every_written_mistake_makes_what_it_says() {
                 Made::Turns => said.contains("plain turn"),
                 Made::Wrong(name) => said == name.to_lowercase(),
                 Made::Knots(ids) => ids.iter().any(|id| find(id).entry.name.to_lowercase().starts_with(&said)),
+                Made::Loop(_) => said.starts_with("a loop"),
                 Made::Tabled(_) | Made::Unknown => {
                     said != "nothing" && catalogue().knots().iter().all(|k| k.entry.name.to_lowercase() != said)
                 }

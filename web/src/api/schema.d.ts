@@ -1609,17 +1609,14 @@ export interface components {
              * @description How many joints it has.
              */
             joints: number;
+            /** @description Ids of the knots taken for them, joint after joint. */
+            knots: string[];
             /** @description Name. */
             name: string;
             /** @description Note. */
             note: string;
             /** @description Place. */
             place: string;
-            /**
-             * Format: int64
-             * @description How many of them have a knot.
-             */
-            taken: number;
             /**
              * Format: int64
              * @description Version.

@@ -1,6 +1,6 @@
 //! A knot's drawn-up form on the page: at rest, or on its way there.
 
-use super::figure::{Figure, ghosts};
+use super::figure::{Figure, ghosts, pull_arrows, size_of_object, tail_words};
 use super::laid::led_out;
 use super::rope::{Pattern, Piece, Run};
 use super::tight::{cut_ends, tubes};
@@ -34,7 +34,21 @@ pub fn drawn_up(knot: &Knot, form: &Dressed, share: f64, figure: &Figure) -> Sce
     let mut items: Vec<Item> = painted.into_iter().flat_map(|p| p.items).collect();
     items.extend(ink);
     items.extend(cut_ends(&runs, &view));
+    items.extend(words(&Knot { path, ..knot.clone() }, &runs, figure, &view));
     Scene { width: size[0], height: size[1], items, alt: alt(knot, figure, share) }
+}
+
+/// The way it is pulled, the length of its tail and the size of its object, where they are asked for.
+fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View) -> Vec<Item> {
+    let mut items = Vec::new();
+    if let Some(words) = &figure.pull {
+        items.extend(pull_arrows(knot, runs, words, figure, view));
+    }
+    if let Some(words) = &figure.tail {
+        items.extend(tail_words(runs, words, view, figure.size));
+    }
+    items.extend(size_of_object(knot, runs, figure, view));
+    items
 }
 
 fn alt(knot: &Knot, figure: &Figure, share: f64) -> String {

@@ -170,15 +170,19 @@ fn painted(knot: &Knot, runs: &[Run], hard: &[Run], next: Vec<Piece>, figure: &F
     }
     all.sort_by(|a, b| a.depth.total_cmp(&b.depth));
     let mut items: Vec<Item> = all.into_iter().flat_map(|p| p.items).collect();
-    if let (Some(pole), Some(words)) = (knot.path.poles.first(), &figure.object.dimension) {
-        let smaller = figure.object.radius.is_some_and(|r| view.drawn_smaller(r));
-        let words = if smaller { format!("{words}, drawn small") } else { words.clone() };
-        // On the side the line does not come from.
-        let from_left = runs.first().is_some_and(|r| r.points[0][0] < r.points[r.points.len() / 2][0] - 20.0);
-        let low_left = figure.tail.is_some() && tail_is_low_left(runs, view, figure.size);
-        items.extend(object::dimension(pole, &words, view, figure.size, from_left, low_left));
-    }
+    items.extend(size_of_object(knot, runs, figure, view));
     items
+}
+
+/// The object's size beside it, where it is asked for.
+pub(super) fn size_of_object(knot: &Knot, runs: &[Run], figure: &Figure, view: &View) -> Vec<Item> {
+    let (Some(pole), Some(words)) = (knot.path.poles.first(), &figure.object.dimension) else { return Vec::new() };
+    let smaller = figure.object.radius.is_some_and(|r| view.drawn_smaller(pole, r));
+    let words = if smaller { format!("{words}, drawn small") } else { words.clone() };
+    // On the side the line does not come from.
+    let from_left = runs.first().is_some_and(|r| r.points[0][0] < r.points[r.points.len() / 2][0] - 20.0);
+    let low_left = figure.tail.is_some() && tail_is_low_left(runs, view, figure.size);
+    object::dimension(pole, &words, view, figure.size, from_left, low_left)
 }
 
 /// Whether a turned point is hidden by the pole.
@@ -317,7 +321,7 @@ fn taken(runs: &[Run], size: P2, view: &View) -> [Option<labels::Band>; 2] {
 }
 
 /// Arrows the way it is pulled; a bar seen end-on has no length to pull along.
-fn pull_arrows(knot: &Knot, runs: &[Run], words: &str, figure: &Figure, view: &View) -> Vec<Item> {
+pub(super) fn pull_arrows(knot: &Knot, runs: &[Run], words: &str, figure: &Figure, view: &View) -> Vec<Item> {
     let Some(run) = runs.first() else { return Vec::new() };
     let bar = knot.path.poles.first().filter(|p| p.axis != Axis::Z);
     match (figure.pulls, bar) {
@@ -379,7 +383,7 @@ fn tail_is_low_left(runs: &[Run], view: &View, size: P2) -> bool {
     end.is_some_and(|p| p[0] < size[0] / 2.0 && p[1] > size[1] / 2.0)
 }
 
-fn tail_words(runs: &[Run], words: &str, view: &View, size: P2) -> Option<Item> {
+pub(super) fn tail_words(runs: &[Run], words: &str, view: &View, size: P2) -> Option<Item> {
     let run = runs.iter().rfind(|r| r.whipped)?;
     let end = run.points.last()?;
     let before = run.points[run.points.len().saturating_sub(5)];

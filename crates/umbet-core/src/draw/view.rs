@@ -145,8 +145,8 @@ impl View {
     }
 
     /// The object is drawn smaller than one of `radius` rope diameters would be.
-    pub fn drawn_smaller(&self, radius: f64) -> bool {
-        self.fit.as_ref().is_some_and(|f| f.radius() < radius * 0.95)
+    pub fn drawn_smaller(&self, pole: &Pole, radius: f64) -> bool {
+        self.turned_pole(pole).1 < radius * 0.95
     }
 
     /// Object fitted, then turned.

@@ -42,11 +42,13 @@ pub struct Question {
 
 /// What a tie is called in a drill.
 pub fn called(made: &Made) -> String {
+    let names = |ids: &[&str]| {
+        let names = ids.iter().filter_map(|id| catalogue().find(id)).map(|k| k.entry.name.as_str());
+        names.collect::<Vec<_>>().join(" or ")
+    };
     match made {
-        Made::Knots(ids) => {
-            let names = ids.iter().filter_map(|id| catalogue().find(id)).map(|k| k.entry.name.as_str());
-            names.collect::<Vec<_>>().join(" or ")
-        }
+        Made::Knots(ids) => names(ids),
+        Made::Loop(ids) => format!("A loop we do not know; pulled out, the rope keeps: {}", names(ids)),
         Made::Wrong(name) => (*name).to_owned(),
         Made::Turns => "Plain turns: nothing locks them".to_owned(),
         Made::Nothing => "Nothing: it falls open".to_owned(),
@@ -80,7 +82,8 @@ pub fn question(seed: u64, family: Option<Family>) -> Option<Question> {
 
 /// One misstep; those that make something with a name come up twice as often.
 fn named_first(all: &'static [Misstep], dice: &mut ChaCha8Rng) -> Option<&'static Misstep> {
-    let weight = |m: &&Misstep| if matches!(m.made, Made::Unknown | Made::Tabled(_)) { 1.0 } else { 2.0 };
+    let weight =
+        |m: &&Misstep| if matches!(m.made, Made::Unknown | Made::Tabled(_) | Made::Loop(_)) { 1.0 } else { 2.0 };
     let all: Vec<&Misstep> = all.iter().filter(|m| !m.at.is_empty()).collect();
     all.choose_weighted(dice, weight).ok().copied()
 }

@@ -14,6 +14,8 @@ pub enum Made {
     Knots(Vec<&'static str>),
     /// A wrong form with a name of its own, such as granny.
     Wrong(&'static str),
+    /// A loop that is no loop we know; pulled out, the rope keeps one of these stoppers.
+    Loop(Vec<&'static str>),
     /// It falls open: a straight rope, free of any pole.
     Nothing,
     /// Plain turns round its pole: nothing locks them.

@@ -5,7 +5,7 @@ use super::identify::{Made, identify};
 use crate::knot::notation::{self, Axis, Level, PathText, RopeText};
 use crate::knot::path::KnotPath;
 use crate::knot::spline::P2;
-use crate::knot::{Knot, Place, catalogue};
+use crate::knot::{Family, Knot, Place, catalogue};
 use std::collections::HashMap;
 use std::sync::{LazyLock, OnceLock};
 
@@ -42,14 +42,14 @@ pub fn missteps(knot: &'static Knot) -> &'static [Misstep] {
 /// names, then for each move and each result the shortest.
 pub fn missteps_of(knot: &Knot) -> Vec<Misstep> {
     let Ok(text) = notation::parse(&knot.entry.path) else { return Vec::new() };
-    let right = identify(&knot.path);
+    let right = in_the_hand(knot, identify(&knot.path));
     let mut all: Vec<Misstep> = Vec::new();
     let named = knot.entry.mistake.iter().filter_map(|m| m.action.as_deref());
     let named = named.filter_map(|words| parse_actions(&text, words)).collect::<Vec<_>>();
     for (actions, given) in named.into_iter().map(|a| (a, true)).chain(actions(&text).map(|a| (vec![a], false))) {
         let Some(m) = misstep(knot, &text, actions) else { continue };
         let known = all.iter().any(|n| n.id == m.id || (n.step == m.step && n.made == m.made));
-        let nameless = matches!(m.made, Made::Unknown | Made::Tabled(_));
+        let nameless = matches!(m.made, Made::Unknown | Made::Tabled(_) | Made::Loop(_));
         let run_of_nothing = nameless && matches!(m.actions[0].wrong, Wrong::Crossings(a, b) if b > a + 1);
         if m.made != right && (given || !(known || run_of_nothing)) {
             all.push(m);
@@ -68,10 +68,49 @@ pub fn misstep_written(knot: &Knot, words: &str) -> Option<Misstep> {
 fn misstep(knot: &Knot, text: &PathText, actions: Vec<Action>) -> Option<Misstep> {
     let path = laid_wrong(text, &actions)?;
     let id: Vec<String> = actions.iter().map(|a| a.word(text)).collect();
-    let done: Vec<String> = actions.iter().map(|a| a.says(text)).collect();
+    let done: Vec<String> = actions.iter().map(|a| told(knot, text, *a)).collect();
     let at = actions.iter().flat_map(|a| a.places(knot, text)).collect();
     let step = actions.iter().map(|a| step_of(knot, a.rope, a.waypoint(text))).min()?;
-    Some(Misstep { id: id.join(","), done: done.join("; "), step, made: identify(&path), at, path, actions })
+    Some(Misstep {
+        id: id.join(","),
+        done: done.join("; "),
+        step,
+        made: in_the_hand(knot, identify(&path)),
+        at,
+        path,
+        actions,
+    })
+}
+
+/// An action by the move it happens in, which a hand knows; crossings have no numbers in the hand.
+fn told(knot: &Knot, text: &PathText, action: Action) -> String {
+    let (Wrong::Crossings(from, to), Some(step)) =
+        (action.wrong, knot.entry.step.get(step_of(knot, action.rope, action.waypoint(text))))
+    else {
+        return action.says(text);
+    };
+    let letters = &text.ropes[action.rope].letters;
+    match (to - from, letters.get(from)) {
+        (1, Some(l)) => {
+            let (wrong, right) = if l.over { ("under", "over") } else { ("over", "under") };
+            format!("{}: laid {wrong} where it goes {right}", step.short)
+        }
+        (n, _) => format!("{}: the other way at {n} crossings running", step.short),
+    }
+}
+
+/// What is in the hand: where a loop was tied, a name of the rope alone does not say that a loop is still there.
+fn in_the_hand(knot: &Knot, made: Made) -> Made {
+    let family = |id: &&str| catalogue().find(id).map(|k| k.entry.family);
+    match made {
+        Made::Knots(ids)
+            if matches!(knot.entry.family, Family::EndLoop | Family::MidLoop)
+                && ids.iter().all(|id| family(&id) == Some(Family::Stopper)) =>
+        {
+            Made::Loop(ids)
+        }
+        made => made,
+    }
 }
 
 /// Single actions, the shortest first.

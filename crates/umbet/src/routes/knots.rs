@@ -432,7 +432,7 @@ pub async fn list_missteps(Path(id): Path<String>) -> Result<Json<Vec<MisstepWor
                 Made::Knots(ids) => ids.first().map(|id| (*id).to_owned()),
                 _ => None,
             },
-            named: !matches!(m.made, Made::Unknown | Made::Tabled(_)),
+            named: !matches!(m.made, Made::Unknown | Made::Tabled(_) | Made::Loop(_)),
         }
     };
     let all = work::aside(move || Ok(missteps(k))).await?;

@@ -23,8 +23,8 @@ pub struct JobSummary {
     pub version: i64,
     /// How many joints it has.
     pub joints: i64,
-    /// How many of them have a knot.
-    pub taken: i64,
+    /// Ids of the knots taken for them, joint after joint.
+    pub knots: Vec<String>,
 }
 
 /// A job.
@@ -138,7 +138,17 @@ impl Job {
     /// # Errors
     /// When the store fails.
     pub async fn list(store: &Store) -> Result<Vec<JobSummary>, Error> {
-        Ok(sqlx::query_file_as!(JobSummary, "queries/job-list.sql").fetch_all(store.pool()).await?)
+        let rows = sqlx::query_file!("queries/job-list.sql").fetch_all(store.pool()).await?;
+        let summaries = rows.into_iter().map(|r| JobSummary {
+            id: r.id,
+            name: r.name,
+            place: r.place,
+            note: r.note,
+            version: r.version,
+            joints: r.joints,
+            knots: r.knots.unwrap_or_default().split_whitespace().map(str::to_owned).collect(),
+        });
+        Ok(summaries.collect())
     }
 
     /// One job.

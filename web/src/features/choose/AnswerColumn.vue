@@ -27,6 +27,7 @@ const look = () => (situation.knot = props.answer.id)
       <span class="answer-figure"
         ><KnotFigure
           :knot="answer.id"
+          :drawn-up="1"
           :on="drawn"
           :answer="answer"
           :pull="first ? (drawn.pull ?? undefined) : undefined"

@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { api, got, words } from '../../api/client'
+import KnotFigure from '../../rope/KnotFigure.vue'
 import NotCome from '../../ui/NotCome.vue'
 
 const router = useRouter()
@@ -31,8 +32,12 @@ async function add() {
         <RouterLink :to="`/jobs/${j.id}`"
           ><b>{{ j.name }}</b
           ><span>{{ j.place }}</span
-          ><span class="sub">{{ j.taken }} of {{ j.joints }} joints have a knot</span></RouterLink
-        >
+          ><span class="sub">{{ j.knots.length }} of {{ j.joints }} joints have a knot</span>
+          <span v-if="j.joints" class="job-cord" aria-hidden="true"
+            ><KnotFigure v-for="(k, i) in j.knots" :key="i" :knot="k" :drawn-up="1" /><i
+              v-for="n in j.joints - j.knots.length"
+              :key="`open-${n}`" /></span
+        ></RouterLink>
       </li>
     </ul>
     <p v-else-if="jobs" class="mt-3">No job yet. Name one, and its joints can be chosen for.</p>
