@@ -160,3 +160,15 @@ fn laid_rope_lies_where_the_load_rules_put_it() {
         assert!((4.0..16.0).contains(&times), "{id}: {times:.1} times the limit");
     }
 }
+
+/// A picture to remember each knot by: a short sentence of its own, true from either side and in either hand.
+#[test]
+fn every_knot_has_a_cue_of_its_own() {
+    let mut seen = std::collections::BTreeSet::new();
+    for k in umbet_core::knot::catalogue().knots() {
+        let cue = &k.entry.cue;
+        assert!((15..=100).contains(&cue.chars().count()) && cue.ends_with('.'), "{}: {cue}", k.id);
+        assert_eq!(umbet_core::knot::told(cue, true), *cue, "{}: a side in its cue", k.id);
+        assert!(seen.insert(cue.to_lowercase()), "{}: {cue} is another's too", k.id);
+    }
+}

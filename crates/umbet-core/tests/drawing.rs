@@ -313,3 +313,46 @@ fn the_tail_behind_a_bight_moves_on_from_where_it_lies() {
         assert!((0.6..1.4).contains(&share), "move {}: {share:.2} of what it lays", step + 1);
     }
 }
+
+/// Every knot drawn up, from both sides and in both hands: whipped where it has an end, with its own marks, within its frame.
+#[test]
+fn every_knot_is_painted_drawn_up() {
+    let mut painted = 0;
+    for knot in catalogue().knots() {
+        let Some(form) = umbet_core::dress::dressed(&knot.id) else { continue };
+        for (mirrored, behind) in [(false, false), (true, false), (false, true)] {
+            for share in [0.0, 0.4, 1.0] {
+                let figure = Figure { mirrored, behind, size: [305.0, 158.0], ..Figure::default() };
+                let s = umbet_core::draw::drawn_up(knot, form, share, &figure);
+                let what = format!("{} {mirrored} {behind} {share}", knot.id);
+                assert_eq!(count(&s, "wh") > 0, !knot.entry.mid_line, "{what}: whipped ends");
+                assert!(count(&s, "re") > 0 && count(&s, "rad") + count(&s, "rbd") > 3, "{what}: outline and shade");
+                let svg = to_svg(&s, None);
+                assert!(!svg.contains("NaN") && svg.len() < 220_000, "{what}: {} bytes", svg.len());
+                assert!(s.alt.contains(&knot.entry.name));
+                painted += 1;
+            }
+        }
+    }
+    assert!(painted > 500, "{painted}");
+}
+
+/// A thumbnail and the large picture of one form show the same rope, the larger at a larger scale.
+#[test]
+fn a_form_fills_its_frame() {
+    for id in ["overhand", "reef", "clove-hitch", "zeppelin-bend"] {
+        let knot = find(id);
+        let form = umbet_core::dress::dressed(id).expect("drawn up");
+        let width = |size: [f64; 2]| {
+            let s = umbet_core::draw::drawn_up(knot, form, 1.0, &Figure { size, ..Figure::default() });
+            let wide = s.items.iter().filter_map(|i| match i {
+                Item::Lines { class: "ra" | "rb", width, .. } => *width,
+                _ => None,
+            });
+            wide.fold(0.0, f64::max)
+        };
+        let (small, large) = (width([305.0, 158.0]), width([850.0, 440.0]));
+        assert!(small > 9.0, "{id}: rope {small:.1} px thick in a thumbnail");
+        assert!((large / small - 2.8).abs() < 0.5 || large >= 45.9, "{id}: {small:.1} and {large:.1} px");
+    }
+}

@@ -196,3 +196,39 @@ async fn release_is_answered_from_the_path() {
     assert!(bowline["because"].as_str().is_some_and(|b| b.contains("6_3") && b.contains("8_20")));
     assert!(bowline["drawn"].as_str().is_some_and(|d| d.contains("6 crossings of 14")));
 }
+
+/// A knot as it lies in the hand, from open to tight; what is not drawn up says why, and is drawn as it is laid.
+#[tokio::test]
+async fn a_knot_is_shown_drawn_up() {
+    let s = Server::empty().await;
+    let figure = async |id: &str, query: &str| s.text(&format!("/api/knots/{id}/figure.svg?{query}")).await;
+    let (_, tight) = figure("bowline", "drawn_up=1").await;
+    let (_, open) = figure("bowline", "drawn_up=0").await;
+    let (_, laid) = figure("bowline", "").await;
+    assert!(tight.contains("drawn up") && tight.contains("class=\"rad\"") && tight != open);
+    assert!(!laid.contains("class=\"rad\""));
+    // A change that makes another path of it, or a move, is drawn as it is laid.
+    for query in ["drawn_up=1&mends=stopper-on-tail", "drawn_up=1&step=2"] {
+        let (status, other) = figure("bowline", query).await;
+        assert!(status.is_success() && !other.contains("class=\"rad\""), "{query}");
+    }
+    let (_, words) = s.get("/api/knots/highwaymans").await;
+    assert!(words["drawn_up"] == false && words["not_drawn_up"].as_str().is_some_and(|w| w.len() > 30), "{words}");
+    let (status, why) = s.get("/api/knots/bowline/figure.svg?drawn_up=1.5").await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert!(why["detail"].as_str().is_some_and(|d| d.contains("drawn_up")), "{why}");
+    let (_, model) = s.get("/api/knots/bowline/model").await;
+    assert_eq!(model["drawn_up"].as_array().map(Vec::len), Some(8));
+}
+
+/// What is said goes with the picture: in the left hand right is left.
+#[tokio::test]
+async fn words_of_side_are_turned_for_the_left_hand() {
+    let s = Server::empty().await;
+    let (_, right) = s.get("/api/knots/clove-hitch").await;
+    let (_, left) = s.get("/api/knots/clove-hitch?mirrored=true").await;
+    let said =
+        |k: &Value| k["steps"].as_array().expect("steps").iter().map(|m| m["say"].to_string()).collect::<String>();
+    assert!(said(&right).contains("to the right") && said(&left).contains("to the left"));
+    assert_eq!(said(&right).replace("left", "@").replace("right", "left").replace('@', "right"), said(&left));
+}

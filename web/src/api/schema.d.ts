@@ -1837,6 +1837,8 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** @description How its identity was confirmed. */
             confirmed: string;
+            /** @description What to remember it by. */
+            cue: string;
             /** @description It is shown drawn up too, as it lies in the hand. */
             drawn_up: boolean;
             /** @description Family. */

@@ -6,7 +6,7 @@ use super::object;
 use super::rope::{Piece, Run, pieces};
 use super::view::{Fit, ObjectLook, View};
 use super::{Anchor, Item, Scene};
-use crate::knot::meeting::meetings;
+use crate::knot::meeting::{Place, meetings};
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::spline::{P2, P3, distance, lengths};
 use crate::knot::{Knot, told};
@@ -256,11 +256,22 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
 /// How each point of a next move is seen among what is laid.
 fn seen(knot: &Knot, next: &[P3], runs: &[Run], view: &View) -> Vec<Seen> {
     const NEAR: f64 = 0.85;
+    const GAP: f64 = 0.7;
     let mut flat: Vec<Vec<P2>> = runs.iter().map(|r| r.points.iter().map(|p| [p[0], p[1]]).collect()).collect();
     flat.push(next.iter().map(|p| [p[0], p[1]]).collect());
     let refs: Vec<&[P2]> = flat.iter().map(Vec::as_slice).collect();
     let mine = runs.len();
-    let under: Vec<P2> = meetings(&refs)
+    let all = meetings(&refs);
+    let height = |p: Place| next[p.index as usize][2];
+    // Where the move crosses its own way, the lower of the two.
+    let own: Vec<f64> = all
+        .iter()
+        .filter(|m| m.late.rope == mine && m.early.rope == mine)
+        .map(|m| if height(m.late) < height(m.early) { m.late.index } else { m.early.index })
+        .collect();
+    let run = lengths(next.iter().map(|p| [p[0], p[1]]));
+    let in_gap = |i: usize| own.iter().any(|at| (run[i] - run[*at as usize]).abs() < GAP);
+    let under: Vec<P2> = all
         .into_iter()
         .filter(|m| m.late.rope == mine && m.early.rope != mine)
         .filter(|m| next[m.late.index as usize][2] < runs[m.early.rope].points[m.early.index as usize][2])
@@ -268,8 +279,10 @@ fn seen(knot: &Knot, next: &[P3], runs: &[Run], view: &View) -> Vec<Seen> {
         .collect();
     let hidden = |p: &P3| knot.path.poles.iter().any(|q| hidden_by(q, view, *p));
     next.iter()
-        .map(|p| match p {
+        .enumerate()
+        .map(|(i, p)| match p {
             p if hidden(p) => Seen::Behind,
+            _ if in_gap(i) => Seen::Gap,
             p if under.iter().any(|u| distance(*u, [p[0], p[1]]) < NEAR) => Seen::Under,
             _ => Seen::Plainly,
         })

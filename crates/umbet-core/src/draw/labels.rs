@@ -125,6 +125,8 @@ pub enum Seen {
     Behind,
     /// Under rope already laid: the dots go beneath it.
     Under,
+    /// Under the move itself, where it crosses its own way: a gap.
+    Gap,
 }
 
 /// The next move: dots with a solid head. What goes under laid rope is painted at its own depth.
@@ -142,6 +144,7 @@ pub fn next_move(turned: &[P3], seen: &[Seen], view: &View) -> Vec<Piece> {
         }
         let run = thinned(&page[from.saturating_sub(1)..i], 0.1);
         let (depth, items) = match seen[from] {
+            Seen::Gap => (ON_TOP, Vec::new()),
             Seen::Behind => (ON_TOP, vec![Item::line("nx hid", run)]),
             Seen::Plainly => (ON_TOP, vec![Item::line("nx-c", run.clone()), Item::line("nx", run)]),
             Seen::Under => {

@@ -14,8 +14,8 @@ const WORDS: f64 = 96.0;
 const WRAP: usize = 36;
 /// Moves side by side.
 const COLUMNS: usize = 3;
-/// Room for the knot's name.
-const HEAD: f64 = 56.0;
+/// Room for the knot's name and what to remember it by.
+const HEAD: f64 = 76.0;
 
 /// Every move and the finished knot; `figure` says hand, side and object.
 ///
@@ -27,12 +27,10 @@ pub fn sheet(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let mut scene = Scene {
         width: CELL[0] * COLUMNS as f64,
         height: HEAD + (CELL[1] + WORDS) * rows as f64,
-        items: vec![Item::Text {
-            class: "head",
-            at: [16.0, 38.0],
-            anchor: Anchor::Start,
-            text: knot.entry.name.clone(),
-        }],
+        items: vec![
+            Item::Text { class: "head", at: [16.0, 38.0], anchor: Anchor::Start, text: knot.entry.name.clone() },
+            Item::Text { class: "labn", at: [16.0, 62.0], anchor: Anchor::Start, text: knot.entry.cue.clone() },
+        ],
         alt: format!("{}, every move", knot.entry.name),
     };
     for i in 0..cells {

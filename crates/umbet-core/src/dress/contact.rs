@@ -225,3 +225,91 @@ fn clear_round(ropes: &mut Ropes, which: usize) {
         }
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::dress::{Line, Round};
+    use std::f64::consts::TAU;
+
+    /// A coil of three turns with this pitch, one diameter of rope.
+    fn coil(pitch: f64) -> Ropes {
+        let at = |i: i32| {
+            let t = f64::from(i) / 40.0 * TAU;
+            DVec3::new(3.0 * t.cos(), 3.0 * t.sin(), pitch * t / TAU)
+        };
+        let points: Vec<DVec3> = (0..=120).map(at).collect();
+        let place = (0..=120).map(f64::from).collect();
+        Ropes::new(vec![Line { points, place, ..Line::default() }], Vec::new(), 0.25)
+    }
+
+    #[test]
+    fn nearest_points_are_nearer_than_any_sampled() {
+        let mut seed = 7u64;
+        let mut dice = || {
+            seed = seed.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
+            (seed >> 33) as f64 / f64::from(u32::MAX) * 4.0
+        };
+        for _ in 0..500 {
+            let x: Vec<DVec3> = (0..4).map(|_| DVec3::new(dice(), dice(), dice())).collect();
+            let near = nearest(&x, [0, 1, 2, 3]);
+            let far = near.between.length();
+            for i in 0..=20 {
+                for j in 0..=20 {
+                    let (a, b) = (x[0].lerp(x[1], f64::from(i) / 20.0), x[2].lerp(x[3], f64::from(j) / 20.0));
+                    assert!(far <= a.distance(b) + 1e-9, "{far} is not the least, {}", a.distance(b));
+                }
+            }
+            let there = x[0].lerp(x[1], near.s) + near.between;
+            assert!(there.distance(x[2].lerp(x[3], near.t)) < 1e-9);
+        }
+    }
+
+    #[test]
+    fn turns_that_overlap_are_moved_apart_and_those_that_do_not_stay() {
+        let mut tight = coil(0.8);
+        assert!(least_distance(&tight, &pairs(&tight, 1.4)) < 0.85);
+        for k in 0..60 {
+            let near = pairs(&tight, 1.4);
+            Apart { pairs: &near, least_radius: 0.65 }.sweep(&mut tight, k % 2 == 1);
+        }
+        assert!(least_distance(&tight, &pairs(&tight, 1.4)) > 0.995);
+        let mut loose = coil(1.5);
+        let before = loose.x.clone();
+        let near = pairs(&loose, 1.4);
+        assert_eq!(Apart { pairs: &near, least_radius: 0.65 }.sweep(&mut loose, false), 0.0);
+        assert!(loose.x.iter().zip(&before).all(|(a, b)| a.distance(*b) < 1e-9));
+    }
+
+    #[test]
+    fn every_pair_within_reach_is_found() {
+        let ropes = coil(1.1);
+        let found = pairs(&ropes, 1.4);
+        let n = ropes.x.len();
+        for i in 0..n - 1 {
+            // Farther along the rope than a neighbour, and within reach.
+            for j in i + 8..n - 1 {
+                if nearest(&ropes.x, [i, i + 1, j, j + 1]).between.length() < 1.4 {
+                    assert!(found.contains(&[i, i + 1, j, j + 1]), "{i} and {j}");
+                }
+            }
+        }
+    }
+
+    #[test]
+    fn rope_is_kept_off_a_round_and_a_sharp_bend_opens() {
+        let mut ropes = coil(1.5);
+        ropes.rounds.push(Round { at: DVec3::ZERO, axis: DVec3::Z, radius: 2.8, object: true, goes_to: None });
+        Apart { pairs: &[], least_radius: 0.65 }.sweep(&mut ropes, false);
+        assert!(ropes.x.iter().all(|x| x.truncate().length() > 3.3 - 1e-9));
+        let bend: Vec<DVec3> =
+            (-12..=12).map(|i| DVec3::new(f64::from(i).abs() * 0.25, f64::from(i) * 0.02, 0.0)).collect();
+        let place = (0..25).map(f64::from).collect();
+        let mut sharp = Ropes::new(vec![Line { points: bend, place, ..Line::default() }], Vec::new(), 0.25);
+        let before = sharp.least_radius();
+        for k in 0..80 {
+            Apart { pairs: &[], least_radius: 0.65 }.sweep(&mut sharp, k % 2 == 1);
+        }
+        assert!(before < 0.3 && sharp.least_radius() > 0.5, "{before} opens to {}", sharp.least_radius());
+    }
+}

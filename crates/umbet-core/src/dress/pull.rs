@@ -135,3 +135,66 @@ pub fn bent(ropes: &Ropes, c: &Chain) -> Vec<bool> {
     let way = |a: usize, b: usize| (ropes.x[c.from + b] - ropes.x[c.from + a]).normalize_or_zero();
     (0..c.n).map(|k| k >= 4 && k + 4 < c.n && way(k - 4, k).dot(way(k, k + 4)) < 0.95).collect()
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::dress::{Line, Ropes};
+
+    /// Five bands against the same matrix written out and multiplied back.
+    #[test]
+    fn bands_are_solved() {
+        let n = 9;
+        let mut bands = Bands::new(n, 0.7);
+        let mut full = vec![vec![0.0; n]; n];
+        (0..n).for_each(|i| full[i][i] += 0.7);
+        let mut add = |at: usize, v: &[f64], w: f64| {
+            for i in 0..v.len() {
+                for j in 0..v.len() {
+                    full[at + i][at + j] += w * v[i] * v[j];
+                }
+            }
+        };
+        for k in 0..n - 1 {
+            let w = 1.0 + k as f64 * 0.3;
+            bands.add(k, [-1.0, 1.0], w);
+            add(k, &[-1.0, 1.0], w);
+        }
+        for k in 0..n - 2 {
+            bands.add(k, [1.0, -2.0, 1.0], 2.5);
+            add(k, &[1.0, -2.0, 1.0], 2.5);
+        }
+        let right: Vec<DVec3> = (0..n).map(|i| DVec3::new(i as f64, (i * i) as f64, 1.0)).collect();
+        let mut x = right.clone();
+        bands.solve(&mut x);
+        for i in 0..n {
+            let back: DVec3 = (0..n).map(|j| x[j] * full[i][j]).sum();
+            assert!(back.distance(right[i]) < 1e-9, "row {i}: {back} is not {}", right[i]);
+        }
+    }
+
+    fn straight(pull: [DVec3; 2]) -> Ropes {
+        let points: Vec<DVec3> = (0..41).map(|i| DVec3::X * (f64::from(i) * 0.25)).collect();
+        let place = (0..41).map(f64::from).collect();
+        Ropes::new(vec![Line { points, place, pull, ..Line::default() }], Vec::new(), 0.25)
+    }
+
+    #[test]
+    fn a_straight_rope_pulled_at_both_ends_stays_where_it_is() {
+        let ropes = straight([-DVec3::X, DVec3::X]);
+        let mut to = pulled(&ropes, 0.3, Stiffness { tension: 1.0, bend: 0.15 });
+        only_across(&ropes, &mut to);
+        for (a, b) in to.iter().zip(&ropes.x) {
+            assert!(a.distance(*b) < 1e-9);
+        }
+    }
+
+    #[test]
+    fn an_end_goes_the_way_it_is_pulled_and_a_pinned_one_does_not() {
+        let mut ropes = straight([-DVec3::X, DVec3::Y]);
+        ropes.lines[0].pinned[0] = true;
+        let to = pulled(&ropes, 0.3, Stiffness { tension: 1.0, bend: 0.15 });
+        assert!(to[0].distance(ropes.x[0]) < 1e-6);
+        assert!(to[to.len() - 1].y > 0.05, "{}", to[to.len() - 1]);
+    }
+}

@@ -244,6 +244,8 @@ pub struct Entry {
     pub order: u32,
     /// What it is, in a sentence.
     pub about: String,
+    /// What to remember it by: what its turn, twist or finished form looks like, in a picture.
+    pub cue: String,
     /// Jobs it does.
     pub tasks: Vec<Task>,
     /// Shapes it is tied to.

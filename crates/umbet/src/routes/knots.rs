@@ -125,6 +125,8 @@ pub struct KnotWords {
     family: Family,
     /// What it is.
     about: String,
+    /// What to remember it by.
+    cue: String,
     /// Moves.
     steps: Vec<Move>,
     /// Other ways of tying it.
@@ -299,6 +301,7 @@ pub async fn get(Path(id): Path<String>, Query(q): Query<ToldQuery>) -> Result<J
         also: e.also.clone(),
         family: e.family,
         about: e.about.clone(),
+        cue: said(&e.cue),
         steps: e.step.iter().map(|s| Move { short: said(&s.short), say: said(&s.say), hint: said(&s.hint) }).collect(),
         ways: e
             .way

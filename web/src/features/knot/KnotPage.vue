@@ -134,7 +134,7 @@ function swipe(e: TouchEvent) {
       >
       <div v-else-if="shownTight" class="tie-figure tight">
         <figure>
-          <KnotFigure :knot="knot.id" :drawn-up="drawnUp" :behind="behind" :on="object.on" />
+          <KnotFigure :knot="knot.id" :drawn-up="drawnUp" dimensions :behind="behind" :on="object.on" />
           <figcaption>
             <label class="slide of-tight"
               ><span>Open</span
@@ -205,14 +205,14 @@ function swipe(e: TouchEvent) {
       <div class="said-step">
         <p aria-live="polite">
           <template v-if="done"
-            ><small>Tied</small>Draw it up, and check each mark on it.<span v-if="knot.not_drawn_up" class="sub"
-              >Shown as it is laid. {{ knot.not_drawn_up }}</span
-            ></template
+            ><small>Tied</small>Draw it up, and check each mark on it.<span class="sub">Remember it by: {{ knot.cue }}</span
+            ><span v-if="knot.not_drawn_up" class="sub">Shown as it is laid. {{ knot.not_drawn_up }}</span></template
           ><template v-else
             ><small>Move {{ step }} of {{ moves }}</small
             >{{ now?.say
-            }}<span v-if="now?.hint || behind" class="sub"
-              >{{ now?.hint }} <template v-if="behind">Said as it is seen from the front.</template></span
+            }}<span v-if="now?.hint || behind || step === 1" class="sub"
+              >{{ now?.hint }} <template v-if="step === 1 && !way">To remember it by: {{ knot.cue }}</template>
+              <template v-if="behind">Said as it is seen from the front.</template></span
             ></template
           >
         </p>

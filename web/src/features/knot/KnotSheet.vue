@@ -33,6 +33,7 @@ const print = () => window.print()
     </div>
     <h1>{{ knot.name }}</h1>
     <p class="sub">{{ knot.about }}</p>
+    <p><b>Remember it by:</b> {{ knot.cue }}</p>
     <ol class="sheet-moves">
       <li v-for="(s, i) in knot.steps" :key="s.short">
         <KnotFigure :knot="knot.id" :step="i + 1" :on="object.on" />
