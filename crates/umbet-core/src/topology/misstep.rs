@@ -105,7 +105,7 @@ fn in_the_hand(knot: &Knot, made: Made) -> Made {
     match made {
         Made::Knots(ids)
             if matches!(knot.entry.family, Family::EndLoop | Family::MidLoop)
-                && ids.iter().all(|id| family(&id) == Some(Family::Stopper)) =>
+                && ids.iter().all(|id| family(id) == Some(Family::Stopper)) =>
         {
             Made::Loop(ids)
         }
