@@ -75,7 +75,7 @@ impl Hand {
 impl Hand {
     /// A little way toward the object, while the knot is farther off than it is to be.
     fn toward_object(&self, ropes: &Ropes, on: &[bool], middle: DVec3) -> DVec3 {
-        const AT_ONCE: f64 = 0.015;
+        const AT_ONCE: f64 = 0.03;
         let Some(object) = ropes.rounds.iter().find(|r| r.object && self.held == Held::Body) else {
             return DVec3::ZERO;
         };

@@ -63,7 +63,7 @@ pub fn load(knot: &Knot) -> Load {
     };
     let near_object = match knot.entry.family {
         _ if knot.entry.grip.stands != Stands::Nooses || knot.entry.purchase.is_some() => f64::MAX,
-        Family::Adjustable => 6.0,
+        Family::Adjustable => 4.0,
         _ => 1.2,
     };
     let schedule = Schedule { held, near_object, ..Schedule::default() };
