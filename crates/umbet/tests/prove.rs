@@ -212,6 +212,15 @@ async fn a_knot_is_shown_drawn_up() {
         let (status, other) = figure("bowline", query).await;
         assert!(status.is_success() && !other.contains("class=\"rad\""), "{query}");
     }
+    // So is one on square stock seen end-on, and one on something much thinner than it was drawn up on.
+    for (id, on) in
+        [("siberian-hitch", "shape=square&size_mm=90&cord_mm=6"), ("clove-hitch", "shape=pipe&size_mm=12&cord_mm=12")]
+    {
+        let (_, other) = figure(id, &format!("drawn_up=1&{on}")).await;
+        assert!(!other.contains("class=\"rad\""), "{id} on {on}");
+        let (_, round) = figure(id, "drawn_up=1&shape=post&size_mm=90&cord_mm=6").await;
+        assert!(round.contains("class=\"rad\""), "{id} on a post");
+    }
     let (_, words) = s.get("/api/knots/highwaymans").await;
     assert!(words["drawn_up"] == false && words["not_drawn_up"].as_str().is_some_and(|w| w.len() > 30), "{words}");
     let (status, why) = s.get("/api/knots/bowline/figure.svg?drawn_up=1.5").await;

@@ -4,12 +4,22 @@ use super::figure::{Figure, ghosts, pull_arrows, size_of_object, tail_words};
 use super::laid::led_out;
 use super::rope::{Pattern, Piece, Run};
 use super::tight::{cut_ends, tubes};
-use super::view::View;
+use super::view::{ObjectLook, View};
 use super::{Item, Scene, object};
 use crate::dress::{Dressed, Frame};
 use crate::knot::notation::Axis;
 use crate::knot::spline::{P2, P3};
 use crate::knot::{Knot, told};
+use crate::object::Section;
+
+/// Whether a form can be shown on an object: rope was drawn up round a round one of the path's own size. On square stock it
+/// would stand off the flats, and on anything much thinner the picture would lie about its size; those are drawn as laid.
+pub fn fits_object(knot: &Knot, object: &ObjectLook) -> bool {
+    const LEAST: f64 = 0.7;
+    let Some(pole) = knot.path.poles.first() else { return true };
+    let round = object.section == Section::Round || pole.axis != Axis::Z;
+    round && object.radius.is_none_or(|r| r >= LEAST * pole.radius)
+}
 
 /// Draws the form a `share` of the way from open (0) to tight (1).
 pub fn drawn_up(knot: &Knot, form: &Dressed, share: f64, figure: &Figure) -> Scene {

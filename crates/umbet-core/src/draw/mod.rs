@@ -18,7 +18,7 @@ mod svg;
 mod tight;
 mod view;
 
-pub use drawn_up::drawn_up;
+pub use drawn_up::{drawn_up, fits_object};
 pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, Pulls, draw};
 pub(crate) use labels::wrapped;

@@ -1,7 +1,7 @@
 //! All moves of a knot on one sheet, each with its sentence.
 
 use super::labels::wrapped;
-use super::{Anchor, Figure, FigureError, Item, Scene, draw, drawn_up};
+use super::{Anchor, Figure, FigureError, Item, Scene, draw, drawn_up, fits_object};
 use crate::dress::dressed;
 use crate::knot::spline::P2;
 use crate::knot::{Knot, told};
@@ -38,7 +38,7 @@ pub fn sheet(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
         let cell = Figure { size: CELL, step, labels: false, pull: None, tail: None, ..figure.clone() };
         let by = [CELL[0] * (i % COLUMNS) as f64, HEAD + (CELL[1] + WORDS) * (i / COLUMNS) as f64];
         // What is tied is shown as it lies in the hand.
-        let tight = dressed(&knot.id).filter(|_| step.is_none());
+        let tight = dressed(&knot.id).filter(|_| step.is_none() && fits_object(knot, &figure.object));
         let scene_of =
             |figure: &Figure| tight.map_or_else(|| draw(knot, figure), |f| Ok(drawn_up(knot, f, 1.0, figure)));
         let items = scene_of(&cell)?.items.into_iter().map(|item| item.moved(by)).collect();

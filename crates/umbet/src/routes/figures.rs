@@ -145,8 +145,9 @@ impl FigureQuery {
     fn drawn_up(&self, knot: &Knot, reader: &Reader) -> Option<Scene> {
         let share = self.drawn_up.filter(|_| self.step.is_none() && self.way.is_none() && self.wrong.is_none())?;
         let as_in_file = matches!(knot.as_tied(self.task, &self.mends()?, false), Cow::Borrowed(_));
-        let form = dressed(&knot.id).filter(|_| as_in_file)?;
-        Some(draw::drawn_up(knot, form, share, &self.figure(knot, reader)))
+        let figure = self.figure(knot, reader);
+        let form = dressed(&knot.id).filter(|_| as_in_file && draw::fits_object(knot, &figure.object))?;
+        Some(draw::drawn_up(knot, form, share, &figure))
     }
 
     /// The picture is to stand alone.
