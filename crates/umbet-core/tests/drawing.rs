@@ -356,3 +356,33 @@ fn a_form_fills_its_frame() {
         assert!((large / small - 2.8).abs() < 0.5 || large >= 45.9, "{id}: {small:.1} and {large:.1} px");
     }
 }
+
+/// The length of the tail is said beside rope, not on it: on every knot drawn up, large and small, in either hand.
+#[test]
+fn words_at_the_tail_cover_no_rope() {
+    let (mut said, mut covered) = (0, Vec::new());
+    for knot in catalogue().knots() {
+        let Some(form) = umbet_core::dress::dressed(&knot.id) else { continue };
+        for (size, mirrored) in [([850.0, 440.0], false), ([850.0, 440.0], true), ([362.0, 380.0], false)] {
+            let figure = Figure { size, mirrored, tail: Some("tail 144 mm".into()), ..Figure::default() };
+            let s = umbet_core::draw::drawn_up(knot, form, 1.0, &figure);
+            let words = s.items.iter().find_map(|i| match i {
+                Item::Text { at, anchor, text, .. } if text.starts_with("tail") => Some((*at, *anchor)),
+                _ => None,
+            });
+            let Some((at, anchor)) = words else { continue };
+            let left = if anchor == umbet_core::draw::Anchor::Start { at[0] } else { at[0] - 90.0 };
+            let inside =
+                |p: &[f64; 2]| (left..left + 90.0).contains(&p[0]) && (at[1] - 14.0..at[1] + 2.0).contains(&p[1]);
+            let rope = s.items.iter().filter_map(|i| match i {
+                Item::Lines { class: "ra" | "rb" | "rt", runs, .. } => Some(runs),
+                _ => None,
+            });
+            said += 1;
+            if rope.flatten().flatten().any(inside) {
+                covered.push((knot.id.as_str(), size, mirrored));
+            }
+        }
+    }
+    assert!(said > 120 && covered.len() * 50 <= said, "{} of {said}: {covered:?}", covered.len());
+}

@@ -403,11 +403,29 @@ pub(super) fn tail_words(runs: &[Run], words: &str, view: &View, size: P2) -> Op
     let p = view.page([end[0], end[1]]);
     let clear = view.scale * 0.8 + 8.0;
     let lies_flat = (end[0] - before[0]).abs() > (end[1] - before[1]).abs();
-    let (x, y, anchor) = match (lies_flat, p[0] < size[0] / 2.0) {
-        (true, true) => (p[0] - 10.0, p[1] + clear + 12.0, Anchor::Start),
-        (true, false) => (p[0] + 10.0, p[1] + clear + 12.0, Anchor::End),
-        (false, true) => (p[0] + clear, p[1], Anchor::Start),
-        (false, false) => (p[0] - clear, p[1], Anchor::End),
+    // Beside the end, on the side with more room first; then over and under it, and then farther off.
+    let inward = if p[0] < size[0] / 2.0 { 1.0 } else { -1.0 };
+    let beside = |s: f64| [[p[0] + s * inward * clear, p[1]], [p[0] - s * inward * clear, p[1]]];
+    let across = |s: f64| {
+        let x = p[0] - inward * 10.0;
+        [[x, p[1] + s * clear + 12.0], [x, p[1] - s * clear]]
     };
-    Some(Item::Text { class: "dimt halo", at: [x, y.clamp(24.0, size[1] - 12.0)], anchor, text: words.to_owned() })
+    let places = if lies_flat { [across(1.0), beside(1.0)] } else { [beside(1.0), across(1.0)] };
+    let far = [across(2.2), beside(2.0)];
+    let page: Vec<P2> = runs.iter().flat_map(|r| &r.points).map(|q| view.page([q[0], q[1]])).collect();
+    let reach = view.scale / 2.0;
+    let (wide, high) = (9.0 * words.chars().count() as f64, 18.0);
+    let options = places.into_iter().chain(far).flatten().map(|[x, y]| {
+        let y = y.clamp(24.0, size[1] - 12.0);
+        let anchor =
+            if x > p[0] + 12.0 || (x - p[0]).abs() <= 12.0 && inward > 0.0 { Anchor::Start } else { Anchor::End };
+        let left = if anchor == Anchor::Start { x } else { x - wide };
+        let covers = |q: &&P2| {
+            (left - reach..left + wide + reach).contains(&q[0]) && (y - high - reach..y + 4.0 + reach).contains(&q[1])
+        };
+        let outside = (-left).max(left + wide - size[0]).max(0.0);
+        (page.iter().filter(covers).count() + 1000 * usize::from(outside > 4.0), x, y, anchor)
+    });
+    let (_, x, y, anchor) = options.min_by_key(|o| o.0)?;
+    Some(Item::Text { class: "dimt halo", at: [x, y], anchor, text: words.to_owned() })
 }

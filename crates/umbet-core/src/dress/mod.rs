@@ -2,8 +2,8 @@
 //!
 //! The path says how the rope runs; it lies open, to be tied from. Here the rope is a tube of its own thickness that resists
 //! bending and cannot pass through itself or its object: its ends are pulled the way the job pulls them, fingers hold loops
-//! and bights open, and it is drawn up until it rests. No two strands can have passed through each other on the way, and the
-//! polynomials of all closures are compared before and after. Nothing is looked up. See docs/methods/dressing.md.
+//! and bights open, and it is drawn up until it rests. In no step does a strand pass through another, and the polynomials of
+//! the closures an entry states are compared before and after. Nothing is looked up. See docs/methods/dressing.md.
 
 mod contact;
 mod hold;
@@ -68,12 +68,6 @@ const LEAD: f64 = 4.5;
 /// # Errors
 /// [`Undressed`] when what came out is not the knot as it would lie in the hand, or `go_on` said no.
 pub fn dress(knot: &Knot, go_on: &mut dyn FnMut(f64) -> bool) -> Result<Dressed, Undressed> {
-    let (form, fault) = tried(knot, go_on);
-    fault.map_or(Ok(form), Err)
-}
-
-/// What comes of drawing a knot up, and what is wrong with it.
-pub fn tried(knot: &Knot, go_on: &mut dyn FnMut(f64) -> bool) -> (Dressed, Option<Undressed>) {
     let load::Load { mut ropes, schedule } = load::load(knot);
     let mut seen: Vec<(f64, Ropes)> = vec![(ropes.length(), ropes.clone())];
     let mut looks = 0.0;
@@ -84,12 +78,15 @@ pub fn tried(knot: &Knot, go_on: &mut dyn FnMut(f64) -> bool) -> (Dressed, Optio
         stopped = !go_on(looks / schedule.most as f64);
         !stopped
     });
-    let fault = if stopped { Some(Undressed::Stopped) } else { proof::prove(&knot.path, &ropes, &rest).err() };
+    if stopped {
+        return Err(Undressed::Stopped);
+    }
+    proof::prove(&knot.path, &ropes, &rest)?;
     let open = load::meets_of(knot);
     let on_the_way = evenly(&seen).into_iter().map(|f| cut(f, &open));
     let frames = on_the_way.chain([cut(&ropes, &[])]).collect();
     let body_d = knot.path.poles.is_empty().then(|| (measure::body_d(&ropes) * 10.0).round() / 10.0);
-    (Dressed { frames, rest, body_d }, fault)
+    Ok(Dressed { frames, rest, body_d })
 }
 
 /// Of all forms seen, those whose lengths lie evenly between the first and the last.

@@ -25,9 +25,6 @@ pub enum Undressed {
     /// A bight or loop slipped off the finger that held it.
     #[error("a loop slipped out")]
     SlippedOut,
-    /// It was still moving.
-    #[error("it did not come to rest")]
-    Restless,
     /// Nobody wants it any more.
     #[error("stopped")]
     Stopped,

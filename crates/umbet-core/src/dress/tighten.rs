@@ -64,7 +64,7 @@ const CLEAR: f64 = 0.001;
 
 /// Draws rope up; `shown` sees it on its way, and stops it by answering `false`.
 pub fn tighten(ropes: &mut Ropes, how: &Schedule, shown: &mut dyn FnMut(&Ropes) -> bool) -> Rest {
-    let mut work = Work { how, hand: Hand::new(how.held, how.near_object), last: Vec::new(), steps: 0, bend: how.bend };
+    let mut work = Work { how, hand: Hand::new(how.held, how.near_object), last: Vec::new(), steps: 0 };
     work.swell(ropes);
     let settled = shown(ropes) && work.draw(ropes, shown);
     work.rest(ropes);
@@ -84,7 +84,6 @@ struct Work<'a> {
     /// Where the nodes were before the last step: some of that motion is carried on.
     last: Vec<DVec3>,
     steps: usize,
-    bend: f64,
 }
 
 /// Brings the fingers a little nearer to where they go.
@@ -181,7 +180,7 @@ impl Work<'_> {
         let start = ropes.x.clone();
         self.carry_on(ropes, &bound, step.most);
         let from = ropes.x.clone();
-        let mut to = pulled(ropes, step.dt, Stiffness { tension: step.tension, bend: self.bend });
+        let mut to = pulled(ropes, step.dt, Stiffness { tension: step.tension, bend: self.how.bend });
         if self.how.gripped {
             only_across(ropes, &mut to);
         }

@@ -21,6 +21,10 @@ const side = ref<Pass['side']>('')
 /** What is known beside the walk: tied to something, a loop standing open in it. */
 const object = ref<boolean>()
 const openLoop = ref<boolean>()
+const questions = [
+  { asks: 'Is it tied to something?', answer: object },
+  { asks: 'Does a loop stand open in it?', answer: openLoop },
+]
 const answers: [boolean | undefined, string][] = [
   [true, 'yes'],
   [false, 'no'],
@@ -119,31 +123,17 @@ watch([words, way, object, openLoop], () => {
             <BButton v-if="!two && passes.length" class="btn-tab" @click="other">On to the other rope</BButton>
           </div>
         </template>
-        <fieldset>
-          <legend>Is it tied to something?</legend>
+        <fieldset v-for="q in questions" :key="q.asks">
+          <legend>{{ q.asks }}</legend>
           <div class="ways">
             <BButton
-              v-for="[v, says_] in answers"
-              :key="says_"
+              v-for="[v, words_] in answers"
+              :key="words_"
               class="btn-tab"
-              :class="{ on: object === v }"
-              :aria-pressed="object === v"
-              @click="object = v"
-              >{{ says_ }}</BButton
-            >
-          </div>
-        </fieldset>
-        <fieldset>
-          <legend>Does a loop stand open in it?</legend>
-          <div class="ways">
-            <BButton
-              v-for="[v, says_] in answers"
-              :key="says_"
-              class="btn-tab"
-              :class="{ on: openLoop === v }"
-              :aria-pressed="openLoop === v"
-              @click="openLoop = v"
-              >{{ says_ }}</BButton
+              :class="{ on: q.answer.value === v }"
+              :aria-pressed="q.answer.value === v"
+              @click="q.answer.value = v"
+              >{{ words_ }}</BButton
             >
           </div>
         </fieldset>
