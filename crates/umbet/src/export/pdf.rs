@@ -73,30 +73,77 @@ impl Fonts {
         c.is_control() || self.written.contains_key(&c)
     }
 
-    /// A page as it can be printed: a run of another script is told its own family, since one line is shaped with one font and
-    /// one fallback; a character without a glyph stands there by its name, as `[grinning face]`.
+    /// A page as it can be printed: words in another script are told its family, since one line is shaped with one font and one
+    /// fallback; a character without a glyph stands there by its name, as `[grinning face]`.
     fn printable(&self, svg: &str) -> String {
         let mut out = String::with_capacity(svg.len());
-        let (mut in_tag, mut open): (bool, Option<Arc<str>>) = (false, None);
-        for c in svg.chars() {
-            in_tag = c == '<' || in_tag && c != '>';
-            let apart = self.written.get(&c).filter(|f| !in_tag && !c.is_ascii() && !COMMON.contains(&f.as_ref()));
-            if open.as_ref() != apart {
-                out.push_str(if open.is_some() { "</tspan>" } else { "" });
-                if let Some(family) = apart {
-                    let _ =
-                        write!(out, "<tspan font-family=\"{}\">", family.replace('&', "&amp;").replace('"', "&quot;"));
-                }
-                open = apart.cloned();
+        for (between, words) in svg.split_inclusive('>').map(|part| part.split_at(part.find('<').unwrap_or(part.len()))) {
+            self.write_words(between, &mut out);
+            out.push_str(words);
+        }
+        out
+    }
+
+    /// The words between two tags. Where one family of ours writes them all they are its whole, so that marks over letters are
+    /// shaped once; where several scripts share a line each run has its own.
+    fn write_words(&self, words: &str, out: &mut String) {
+        if words.is_ascii() {
+            return out.push_str(words);
+        }
+        let named = self.named_where_no_font_writes(words);
+        let mut runs: Vec<(Option<Arc<str>>, String)> = Vec::new();
+        for c in named.chars() {
+            let apart = self.apart(c);
+            match runs.last_mut() {
+                Some((family, run)) if *family == apart => run.push(c),
+                _ => runs.push((apart, c.into())),
             }
+        }
+        let mut families: Vec<&Arc<str>> = runs.iter().filter_map(|(family, _)| family.as_ref()).collect();
+        families.dedup();
+        match families[..] {
+            [] => out.push_str(&named),
+            [family] if self.family_writes(family, &named) => write_run(Some(family), &named, out),
+            _ => runs.iter().for_each(|(family, run)| write_run(family.as_ref(), run, out)),
+        }
+    }
+
+    /// The family that a character has to be told, if it is not one of those that stand side by side. Devanagari is written by
+    /// one of these, but its letters change with their neighbours.
+    fn apart(&self, c: char) -> Option<Arc<str>> {
+        let devanagari = matches!(c, '\u{900}'..='\u{97f}' | '\u{a8e0}'..='\u{a8ff}');
+        self.written.get(&c).filter(|f| !c.is_ascii() && (devanagari || !COMMON.contains(&f.as_ref()))).cloned()
+    }
+
+    fn family_writes(&self, family: &str, words: &str) -> bool {
+        let of_it = self.database.faces().find(|f| f.families.first().is_some_and(|(name, _)| name == family));
+        let all = |data: &[u8], index| {
+            let face = ttf_parser::Face::parse(data, index).ok()?;
+            Some(words.chars().all(|c| face.glyph_index(c).is_some()))
+        };
+        of_it.and_then(|f| self.database.with_face_data(f.id, all)).flatten().unwrap_or(false)
+    }
+
+    fn named_where_no_font_writes(&self, words: &str) -> String {
+        let mut out = String::with_capacity(words.len());
+        for c in words.chars().filter(|c| self.writes_one(*c) || !joins(*c)) {
             match unicode_names2::name(c) {
                 _ if self.writes_one(c) => out.push(c),
-                _ if joins(c) => {}
                 Some(name) => out.push_str(&format!("[{}]", name.to_string().to_lowercase())),
                 None => out.push_str(&format!("[U+{:04X}]", u32::from(c))),
             }
         }
         out
+    }
+}
+
+fn write_run(family: Option<&Arc<str>>, run: &str, out: &mut String) {
+    match family {
+        None => out.push_str(run),
+        Some(family) => {
+            let family = family.replace('&', "&amp;").replace('"', "&quot;");
+            let _ = write!(out, "<tspan font-family=\"{family}\">{run}</tspan>");
+        }
     }
 }
 
@@ -174,6 +221,28 @@ mod tests {
             FONTS.printable(&format!("<text>a {hebrew}, {arabic} {thai}</text>")),
             format!("<text>a {h}, {a} {t}</text>")
         );
+    }
+
+    /// One script beside Latin is one run in that script's family, which writes both: a tone mark keeps its place over its
+    /// letter, a vowel sign its place before it, whatever stands beside them.
+    #[test]
+    fn a_line_of_one_script_and_latin_is_shaped_as_one() {
+        for (family, words) in [
+            ("Noto Sans Thai", "Tie ก่อน — twice"),
+            ("Noto Sans", "गाँठ हिन्दी and more"),
+            ("Noto Sans Hebrew", "Anchor: עֹגֶן"),
+            ("Noto Sans Georgian", "კვანძი (bend)"),
+        ] {
+            let told = format!("<text><tspan font-family=\"{family}\">{words}</tspan></text>");
+            assert_eq!(FONTS.printable(&format!("<text>{words}</text>")), told);
+        }
+    }
+
+    /// What the page is made of is left alone, also where a tag holds a greater-than sign's name or a script's words.
+    #[test]
+    fn tags_and_names_of_characters_stay() {
+        let plain = "<svg><title>ok</title><text x=\"1\">5 &gt; 3 &amp; äöü</text></svg>";
+        assert_eq!(FONTS.printable(plain), plain);
     }
 
     #[test]
