@@ -33,3 +33,22 @@ pub(crate) fn small(s: &str) -> String {
     let mut c = s.chars();
     c.next().map_or_else(String::new, |f| f.to_lowercase().chain(c).collect())
 }
+
+/// A small number as a word: "three".
+pub(crate) fn number(n: u32) -> String {
+    const WORDS: [&str; 13] =
+        ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+    WORDS.get(n as usize).map_or_else(|| n.to_string(), |w| (*w).to_owned())
+}
+
+/// Names in a sentence: "a, b and c".
+pub(crate) fn listed<S: AsRef<str>>(names: &[S]) -> String {
+    match names {
+        [] => String::new(),
+        [one] => one.as_ref().to_owned(),
+        [first @ .., last] => {
+            let first: Vec<&str> = first.iter().map(AsRef::as_ref).collect();
+            format!("{} and {}", first.join(", "), last.as_ref())
+        }
+    }
+}

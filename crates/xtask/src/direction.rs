@@ -22,7 +22,7 @@ const CORE: Floors = &[
     ("dress", &["knot", "topology"]),
     ("draw", &["dress", "knot", "object"]),
     ("usage", &["knot", "object", "units"]),
-    ("teach", &["draw", "knot", "topology"]),
+    ("teach", &["draw", "knot", "object", "topology", "units", "usage", "words"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),
     ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage", "words"]),
 ];

@@ -16,6 +16,7 @@ mod sides;
 pub mod spline;
 mod stopper;
 mod turns;
+mod upto;
 mod usual;
 mod written;
 

@@ -1,3 +1,11 @@
-//! Teaching: drills that a learner can do alone.
+//! Teaching: what to teach in which order, who can tie what, what is about to be forgotten, and drills that a learner can do
+//! alone. Nothing here knows a clock or a store: times are given.
 
+pub mod course;
+pub mod curve;
+pub mod ladder;
+pub mod minutes;
+pub mod practice;
 pub mod spot;
+pub mod standard;
+pub mod tries;

@@ -77,7 +77,8 @@ impl Fonts {
     /// fallback; a character without a glyph stands there by its name, as `[grinning face]`.
     fn printable(&self, svg: &str) -> String {
         let mut out = String::with_capacity(svg.len());
-        for (between, words) in svg.split_inclusive('>').map(|part| part.split_at(part.find('<').unwrap_or(part.len()))) {
+        for (between, words) in svg.split_inclusive('>').map(|part| part.split_at(part.find('<').unwrap_or(part.len())))
+        {
             self.write_words(between, &mut out);
             out.push_str(words);
         }

@@ -10,7 +10,7 @@ use crate::rig::Step;
 use crate::rig::joint::{Joint, find, knot_at};
 use crate::rig::tighten::Tighten;
 use crate::units::{Length, Reader};
-use crate::words::{capital, small};
+use crate::words::{capital, listed, small};
 
 /// What the order is made from.
 pub struct Work<'a> {
@@ -291,12 +291,4 @@ fn lean(what: &str) -> String {
     format!(
         "Lean on {what}: take the line where your chest is, a step out from the tie, and let it have your weight slowly. What moves is tied again now."
     )
-}
-
-fn listed(names: &[&str]) -> String {
-    match names {
-        [] => String::new(),
-        [one] => (*one).to_owned(),
-        [most @ .., last] => format!("{} and {last}", most.join(", ")),
-    }
 }
