@@ -34,7 +34,7 @@ const SERVER: Floors = &[
     ("kept", &[]),
     ("config", &[]),
     ("assets", &["error"]),
-    ("export", &[]),
+    ("export", &["store"]),
     ("forecast", &[]),
     ("gpx", &["error"]),
     ("extract", &["error", "state", "store"]),

@@ -142,6 +142,179 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All courses. */
+        get: operations["list_courses"];
+        put?: never;
+        /** Adds a course: its lessons are arranged up the ladder. */
+        post: operations["add_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One course with its lessons. */
+        get: operations["get_course"];
+        /** Changes a course. */
+        put: operations["put_course"];
+        post?: never;
+        /** Puts a course away. */
+        delete: operations["delete_course"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lessons as a calendar. */
+        get: operations["course_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ladder of a course. */
+        get: operations["ladder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/learners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds learners from a pasted list, all of them or none. */
+        post: operations["add_learners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/lessons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Puts knots into lessons. One that leaves a knot hanging free is refused with the reason, and nothing is changed. */
+        put: operations["arrange_course"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/lessons/anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Arranges what is still to come anew, by the ladder and this instructor's pace. */
+        post: operations["arrange_anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The record of a course. */
+        get: operations["record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/record.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every try of a course as CSV. */
+        get: operations["record_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a course back. */
+        post: operations["restore_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drills": {
         parameters: {
             query?: never;
@@ -577,6 +750,180 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learners/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A learner's own page. */
+        get: operations["learner"];
+        /** Changes a learner. */
+        put: operations["put_learner"];
+        post?: never;
+        /** Takes a learner off the course. */
+        delete: operations["delete_learner"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learners/{id}/curves/{knot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A learner's times at a knot, and what they foretell. */
+        get: operations["learning_curve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learners/{id}/record.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A learner's whole record as CSV. */
+        get: operations["learner_record_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learners/{id}/record.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A learner's whole record as JSON. */
+        get: operations["learner_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learners/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a learner back. */
+        post: operations["restore_learner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learners/{id}/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Logs a learner's own practice: their word, which proves nothing. */
+        post: operations["log_own_try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The board of a lesson. */
+        get: operations["board"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/doing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is being done in a lesson: the knot, the move shown, the clock. */
+        get: operations["lesson_doing"];
+        /** Says what is being done in a lesson. The last word counts. */
+        put: operations["put_lesson_doing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/held": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The lesson was held: the minutes its knots took are reckoned from its tries. */
+        post: operations["hold_lesson"];
+        /** The lesson was not held after all. */
+        delete: operations["unhold_lesson"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Logs a try in a lesson: it was seen. The same key again is the same try. */
+        post: operations["log_try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/own-knots": {
         parameters: {
             query?: never;
@@ -771,6 +1118,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tries/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes a try back. */
+        delete: operations["take_back_try"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tries/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a try back that was taken back. */
+        post: operations["restore_try"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -827,6 +1208,16 @@ export interface components {
             /** @description All knots, best first; those that do not fit last. */
             knots: components["schemas"]["KnotAnswer"][];
             teach_first?: components["schemas"]["TeachFirst"] | null;
+        };
+        /** @description An arrangement: which knots in which lesson. */
+        Arrangement: {
+            /** @description Ids of knots, lesson by lesson. */
+            lessons: string[][];
+            /**
+             * Format: int64
+             * @description Version of the course it is made to.
+             */
+            version: number;
         };
         /** @description A question about an answer, and what there is to say. */
         Asked: {
@@ -885,6 +1276,69 @@ export interface components {
              */
             span_m: number;
         };
+        /** @description The board of a lesson, for one knot. */
+        Board: {
+            /** @description Conditions. */
+            conditions: components["schemas"]["ConditionWords"][];
+            /**
+             * Format: int64
+             * @description Number of its course.
+             */
+            course: number;
+            /** @description Name of its course. */
+            course_name: string;
+            /** @description What is being done. */
+            doing: components["schemas"]["Doing"];
+            /** @description It was held. */
+            held: boolean;
+            insight?: components["schemas"]["Insight"] | null;
+            knot?: components["schemas"]["BoardKnot"] | null;
+            /** @description Its knots. */
+            knots: components["schemas"]["BoardKnot"][];
+            last?: components["schemas"]["TileTry"] | null;
+            /** @description Whose it was. */
+            last_name?: string | null;
+            /**
+             * Format: int64
+             * @description The lesson.
+             */
+            lesson: number;
+            /**
+             * Format: double
+             * @description Seconds allowed.
+             */
+            limit_s?: number | null;
+            /** @description How many have a try in this go. */
+            logged: number;
+            /** @description The mistakes seen most in this class, then the knot's own. */
+            mistakes: components["schemas"]["MisstepWords"][];
+            /** @description Moves of it, in a word each. */
+            moves: string[];
+            next?: components["schemas"]["BoardKnot"] | null;
+            /**
+             * Format: date-time
+             * @description The server's clock, which the lesson's is read against.
+             */
+            now: string;
+            /**
+             * Format: int64
+             * @description Its number in the course.
+             */
+            number: number;
+            /** @description The standard in a sentence. */
+            standard: string;
+            /** @description How many are there. */
+            there: number;
+            /** @description Learners by name. */
+            tiles: components["schemas"]["Tile"][];
+        };
+        /** @description A knot of the lesson. */
+        BoardKnot: {
+            /** @description Its id. */
+            knot: string;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description One person's body used as a tape. */
         BodyMeasures: {
             /**
@@ -907,6 +1361,16 @@ export interface components {
              * @description Thumb tip to little-finger tip, hand spread, millimetres.
              */
             hand_span_mm: number;
+        };
+        /**
+         * @description How much is taken up.
+         * @enum {string}
+         */
+        Breadth: "few" | "family";
+        /** @description How it came out. */
+        Came: "right" | {
+            /** @description Another: one of the knot's missteps by its id, or a mistake that no misstep tells. */
+            wrong: string | null;
         };
         /** @description Everything a situation can be made of. */
         CatalogueWords: {
@@ -933,22 +1397,30 @@ export interface components {
             /** @description The draft. */
             draft: Record<string, never>;
         };
-        /** @description A situation and its answer. */
+        /** @description A choice and how it reads in the sentence. */
         Choice: {
-            /** @description The answer. */
-            answer: components["schemas"]["Answer"];
-            /** @description The situation as it was said. */
-            draft: components["schemas"]["Draft"];
-            /** @description What to draw it on. */
-            drawn: components["schemas"]["Drawn"];
-            /** @description The situation as a sentence whose parts can be changed. */
-            sentence: components["schemas"]["Fragment"][];
+            /** @description As it is sent. */
+            id: string;
+            /** @description As it reads. */
+            words: string;
         };
         /**
          * @description What lies on the object's surface.
          * @enum {string}
          */
         Coat: "clean" | "mud" | "ice";
+        /**
+         * @description What made it harder than on the bench.
+         * @enum {string}
+         */
+        Condition: "gloves" | "wet" | "eyes-shut" | "behind-the-back" | "other-hand" | "overhead" | "in-the-bight" | "under-tension";
+        /** @description A condition that can be logged. */
+        ConditionWords: {
+            /** @description As it is sent. */
+            id: string;
+            /** @description In words. */
+            words: string;
+        };
         /**
          * @description How a cord is made.
          * @enum {string}
@@ -1064,6 +1536,137 @@ export interface components {
             /** @description In words. */
             words: string;
         };
+        /** @description A course. */
+        Course: {
+            /** @description What is asked of it. */
+            draft: components["schemas"]["CourseDraft"];
+            /**
+             * Format: int64
+             * @description Days from one lesson to the next.
+             */
+            every_days: number;
+            /** @description The first lesson, local: `2026-03-03T18:30`. */
+            first_at: string;
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description Numbers of the jobs it serves. */
+            jobs: number[];
+            /** @description Name. */
+            name: string;
+            /** @description How practice is spread. */
+            spread: components["schemas"]["Spread"];
+            /** @description The standard for its knots. */
+            standard: components["schemas"]["Standard"];
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description A course as it is asked for. */
+        CourseDraft: {
+            /** @description How much is taken up. */
+            breadth: components["schemas"]["Breadth"];
+            /**
+             * Format: int32
+             * @description Learners, 1 to 60.
+             */
+            class: number;
+            /** @description Ids of knots they can tie already. */
+            knows?: string[];
+            /**
+             * Format: int32
+             * @description How many lessons, 1 to 24.
+             */
+            lessons: number;
+            /**
+             * Format: int32
+             * @description Minutes of a lesson, 20 to 480.
+             */
+            minutes: number;
+            /** @description What comes first. */
+            opening: components["schemas"]["Opening"];
+            /** @description Ids of the knots the jobs ask for. */
+            wanted: string[];
+        };
+        /** @description A course as given. */
+        CourseInput: {
+            /** @description What is asked of it. */
+            draft: components["schemas"]["CourseDraft"];
+            /**
+             * Format: int64
+             * @description Days from one lesson to the next, 1 to 60.
+             */
+            every_days?: number;
+            /** @description The first lesson, local: `2026-03-03T18:30`. */
+            first_at: string;
+            /** @description Numbers of the jobs it serves: their knots are taught. */
+            jobs?: number[];
+            /** @description Name. */
+            name: string;
+            /** @description How practice is spread; five a day when absent. */
+            spread?: components["schemas"]["Spread"];
+            /** @description The standard for its knots; three in a row and so on when absent. */
+            standard?: components["schemas"]["Standard"];
+            /**
+             * Format: int64
+             * @description Version the change is made to; not asked of a new course.
+             */
+            version?: number;
+        };
+        /** @description A course in the list. */
+        CourseSummary: {
+            /**
+             * Format: int64
+             * @description Lessons held.
+             */
+            held: number;
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description Learners.
+             */
+            learners: number;
+            /**
+             * Format: int64
+             * @description Lessons in all.
+             */
+            lessons: number;
+            /** @description Name. */
+            name: string;
+        };
+        /** @description A course, whole. */
+        CourseView: {
+            /** @description How much is taken up, to choose from. */
+            breadths: components["schemas"]["Choice"][];
+            /** @description The most cord a lesson needs, for the class. */
+            cord: string;
+            /** @description The course. */
+            course: components["schemas"]["Course"];
+            /** @description Why it cannot be climbed so; nothing when it can. */
+            gap?: string | null;
+            /** @description Names of the jobs it serves. */
+            jobs: string[];
+            /** @description Its learners. */
+            learners: components["schemas"]["Learner"][];
+            /** @description Its lessons. */
+            lessons: components["schemas"]["LessonView"][];
+            /** @description What comes first, to choose from. */
+            openings: components["schemas"]["Choice"][];
+            /** @description Where its minutes come from. */
+            pace: string;
+            /** @description How practice is spread, to choose from. */
+            spreads: components["schemas"]["Choice"][];
+            /** @description Its standard in a sentence. */
+            standard_says: string;
+        };
         /** @description The sheet. */
         CoverDraft: {
             /** @description Id of its kind. */
@@ -1078,6 +1681,77 @@ export interface components {
              * @description Width, metres; across it.
              */
             width_m: number;
+        };
+        /** @description A fitted curve. */
+        Curve: {
+            /**
+             * Format: double
+             * @description How fast it falls: each doubling of practice takes the time by 2⁻ᵇ.
+             */
+            exponent: number;
+            /** @description 95 % interval of the exponent. */
+            exponent_band: number[];
+            /**
+             * Format: double
+             * @description Seconds of the first time.
+             */
+            first_s: number;
+            /**
+             * Format: double
+             * @description Mean and squared spread of the logarithms of the repetitions.
+             */
+            mean_ln: number;
+            /**
+             * Format: double
+             * @description Scatter of the logarithm of a time about the curve.
+             */
+            scatter: number;
+            /** Format: double */
+            spread_ln: number;
+            /** @description Times it was fitted to. */
+            times: number;
+        };
+        /** @description What is being done in a lesson: kept with it, so that a reload or a closed lid loses nothing. */
+        Doing: {
+            /**
+             * @description Nothing is shown.
+             * @default false
+             */
+            blank: boolean;
+            /**
+             * Format: double
+             * @description Seconds on the clock before that.
+             * @default 0
+             */
+            elapsed_s: number;
+            /**
+             * Format: date-time
+             * @description When this go began.
+             * @default null
+             */
+            go_at: string | null;
+            /**
+             * @description The knot.
+             * @default null
+             */
+            knot: string | null;
+            /**
+             * @description Shown mirrored, for a class that faces the instructor.
+             * @default false
+             */
+            mirrored: boolean;
+            /**
+             * Format: date-time
+             * @description The clock runs since then; it stands when absent.
+             * @default null
+             */
+            running_since: string | null;
+            /**
+             * Format: int32
+             * @description The move shown to all, from 1; the finished knot when absent.
+             * @default null
+             */
+            step: number | null;
         };
         /** @description What a person said of a joint. Absent parts take the task's usual value. */
         Draft: {
@@ -1233,6 +1907,20 @@ export interface components {
             says: string;
             /** @description Something must be tied there. */
             stop: boolean;
+        };
+        /** @description What is due first. */
+        DueNow: {
+            /** @description The knot. */
+            knot: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description So many times.
+             */
+            times: number;
+            /** @description Why, in a sentence or two. */
+            why: string;
         };
         /** @description Numbers that travel with every verdict. */
         Facts: {
@@ -1534,6 +2222,11 @@ export interface components {
          * @enum {string}
          */
         HandsState: "bare" | "gloves" | "mittens" | "one-hand" | "dark" | "overhead" | "hurry";
+        /**
+         * @description How tightly a learner holds a knot: what its cord looks like.
+         * @enum {string}
+         */
+        Holds: "taut" | "sags" | "lapsed" | "partly" | "coming";
         /** @description What hangs on it. */
         Hung: {
             /** @description Gear in one place. */
@@ -1563,6 +2256,15 @@ export interface components {
                  */
                 beaufort: number;
             };
+        };
+        /** @description What the lesson should be told. */
+        Insight: {
+            /** @description Who, and what it makes. */
+            says: string;
+            /** @description The move to show once more, from 1. */
+            step: number;
+            /** @description In a few words: "Four turned it the wrong way". */
+            title: string;
         };
         /** @description A job. */
         Job: {
@@ -1716,6 +2418,26 @@ export interface components {
              * @description Version the change is made to; 0 where there was none.
              */
             version?: number;
+        };
+        /** @description A try as it is kept. */
+        KeptTry: components["schemas"]["Try"] & {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description The knot that was asked for. */
+            knot: string;
+            /**
+             * Format: int64
+             * @description Whose.
+             */
+            learner_id: number;
+            /**
+             * Format: int64
+             * @description In which lesson; none when it was practice.
+             */
+            lesson_id?: number | null;
         };
         /** @description A hank of cord. */
         KitCord: {
@@ -1888,6 +2610,148 @@ export interface components {
             /** @description Other ways of tying it. */
             ways: components["schemas"]["TyingWay"][];
         };
+        /** @description The ladder of a course. */
+        Ladder: {
+            /** @description From the ground up. */
+            rungs: components["schemas"]["Rung"][][];
+            /** @description Between them. */
+            strands: components["schemas"]["LadderStrand"][];
+        };
+        /** @description Two knots and what they share. */
+        LadderStrand: {
+            /** @description The knot above. */
+            above: string;
+            /** @description The knot below. */
+            below: string;
+            /** @description Read off their paths, not declared. */
+            computed: boolean;
+            /** @description Both are taught. */
+            laid: boolean;
+            /** @description What they share. */
+            says: string;
+        };
+        /** @description A learner. */
+        Learner: {
+            /** @description Not there today. */
+            away: boolean;
+            /**
+             * Format: int64
+             * @description Their course.
+             */
+            course_id: number;
+            /** @description The hand that leads. */
+            hand: components["schemas"]["Hand"];
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description What they are called. */
+            name: string;
+            /** @description Note. */
+            note: string;
+            /**
+             * Format: int64
+             * @description Version.
+             */
+            version: number;
+        };
+        /** @description A learner as given. */
+        LearnerInput: {
+            /** @description Not there today. */
+            away?: boolean;
+            /** @description The hand that leads. */
+            hand?: components["schemas"]["Hand"];
+            /** @description What they are called. */
+            name: string;
+            /** @description Note. */
+            note?: string;
+            /**
+             * Format: int64
+             * @description Version the change is made to; not asked of a new learner.
+             */
+            version?: number;
+        };
+        /** @description A learner's knot. */
+        LearnerKnot: {
+            /** @description How tightly. */
+            holds: components["schemas"]["Holds"];
+            /**
+             * Format: int64
+             * @description Days until it is due.
+             */
+            in_days?: number | null;
+            /** @description Its id. */
+            knot: string;
+            /** @description When the standard lapses, in words. */
+            lapses?: string | null;
+            /**
+             * Format: int64
+             * @description The lesson that takes it up, when it is not tied yet.
+             */
+            lesson?: number | null;
+            /** @description What the standard still misses. */
+            missing: string[];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Asked for.
+             */
+            of: number;
+            /** @description The last was the learner's own word. */
+            own: boolean;
+            /**
+             * Format: int32
+             * @description Right in a row.
+             */
+            run: number;
+            /** @description In words: "14 s", "due 5 d", "Tuesday". */
+            says: string;
+            /**
+             * Format: int32
+             * @description So many times then.
+             */
+            times: number;
+        };
+        /** @description A learner's own page. */
+        LearnerView: {
+            /** @description What comes next when nothing is due. */
+            all_taut: string;
+            /** @description Name of the course. */
+            course_name: string;
+            due?: components["schemas"]["DueNow"] | null;
+            /** @description The knots of the course, what is due first. */
+            knots: components["schemas"]["LearnerKnot"][];
+            /** @description The learner. */
+            learner: components["schemas"]["Learner"];
+            /** @description The last tries, newest first. */
+            log: components["schemas"]["LogLine"][];
+            /** @description The lesson to come, in words. */
+            next_lesson?: string | null;
+            /** @description The standard in a sentence. */
+            standard: string;
+        };
+        /** @description Times of a learner at a knot, and what they foretell. */
+        LearningCurve: {
+            curve?: components["schemas"]["Curve"] | null;
+            /** @description Its seconds and 95 % band, for each repetition drawn. */
+            drawn: number[][];
+            /** @description Day and the share that still ties it, from the last time on; only by spaced repetition. */
+            forgetting: number[][];
+            /**
+             * Format: double
+             * @description Seconds allowed.
+             */
+            limit_s?: number | null;
+            /** @description Name of the knot. */
+            name: string;
+            /** @description In a sentence. */
+            says: string;
+            /** @description Seconds of each right try, in order. */
+            times: number[];
+            until?: components["schemas"]["Until"] | null;
+        };
         /** @description One item of a length, for the API. */
         LengthItem: {
             /**
@@ -1899,6 +2763,69 @@ export interface components {
             of: string;
             /** @description In the reader's measures. */
             words: string;
+        };
+        /** @description A knot in a lesson. */
+        LessonKnot: {
+            /** @description Taken up before and recapped here. */
+            again: boolean;
+            /** @description Its id. */
+            knot: string;
+            /**
+             * Format: double
+             * @description Minutes.
+             */
+            minutes: number;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Minutes it took, when the lesson was held.
+             */
+            taken?: number | null;
+        };
+        /** @description A lesson of a course. */
+        LessonView: {
+            /** @description When it begins, local. */
+            begins?: string | null;
+            /** @description Cord in words: each and in all. */
+            cord: string;
+            /**
+             * Format: double
+             * @description Cord each learner needs, metres.
+             */
+            cord_each_m: number;
+            /** @description The same as a day. */
+            day: string;
+            /** @description It was held. */
+            held: boolean;
+            /**
+             * Format: int64
+             * @description Number in the data file.
+             */
+            id: number;
+            /** @description Its knots. */
+            knots: components["schemas"]["LessonKnot"][];
+            /** @description The first that was not. */
+            next: boolean;
+            /**
+             * Format: int64
+             * @description Number in the course, from 1.
+             */
+            number: number;
+            /**
+             * Format: double
+             * @description Minutes over.
+             */
+            over?: number | null;
+            /** @description Minutes by what is done. */
+            parts: components["schemas"]["Minutes"];
+            /** @description What it comes to, in a sentence. */
+            says: string;
+            /**
+             * Format: double
+             * @description Minutes in all.
+             */
+            total: number;
         };
         /**
          * @description Day, night, or as the machine says.
@@ -1943,6 +2870,34 @@ export interface components {
             /** @description Ways of tightening. */
             tightenings: components["schemas"]["Named"][];
         };
+        /** @description A try in the log. */
+        LogLine: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description Name of the knot. */
+            name: string;
+            /** @description It was right. */
+            right: boolean;
+            /** @description How it came out, in words. */
+            says: string;
+            /** @description An instructor saw it. */
+            witnessed: boolean;
+        };
+        /** @description A try logged, with the learner's tile after it. */
+        Logged: {
+            /** @description In words. */
+            says: string;
+            /** @description The try. */
+            try: components["schemas"]["KeptTry"];
+        };
         /**
          * @description How it pulls.
          * @enum {string}
@@ -1980,6 +2935,29 @@ export interface components {
             mend: components["schemas"]["Mend"];
             /** @description What to do. */
             says: string;
+        };
+        /** @description Minutes of a knot in a lesson, by what is done. */
+        Minutes: {
+            /**
+             * Format: double
+             * @description Drilled on the real object.
+             */
+            drilled: number;
+            /**
+             * Format: double
+             * @description Tied guided, move by move.
+             */
+            guided: number;
+            /**
+             * Format: double
+             * @description Shown by the instructor.
+             */
+            shown: number;
+            /**
+             * Format: double
+             * @description Tested, and struck.
+             */
+            tested: number;
         };
         /** @description One action done wrong, and what it makes. */
         MisstepWords: {
@@ -2100,6 +3078,11 @@ export interface components {
              */
             scale: number;
         };
+        /**
+         * @description What comes first when a knot is taken up.
+         * @enum {string}
+         */
+        Opening: "use" | "name";
         /** @description One thing a part can be changed to. */
         OptionWords: {
             /** @description The draft with it. */
@@ -2232,6 +3215,95 @@ export interface components {
             says: string;
             /** @description Source id. */
             source: string;
+        };
+        /** @description The record of a course. */
+        Record: {
+            /** @description What this record does not say. */
+            caution: string;
+            /** @description Name of the course. */
+            course_name: string;
+            /** @description Knots taken up so far. */
+            knots: components["schemas"]["RecordKnot"][];
+            /** @description Learners by name. */
+            learners: components["schemas"]["RecordRow"][];
+            /** @description What the next lesson should begin with, in a sentence. */
+            next: string;
+        };
+        /** @description A learner at one knot of the record. */
+        RecordCell: {
+            /** @description How tightly it is held. */
+            holds: components["schemas"]["Holds"];
+            /** @description Knot id. */
+            knot: string;
+            /**
+             * Format: int32
+             * @description Asked for.
+             */
+            of: number;
+            /**
+             * Format: int32
+             * @description Right in a row.
+             */
+            run: number;
+        };
+        /** @description How a knot went. */
+        RecordKnot: {
+            /** @description Learners who can tie it. */
+            can: number;
+            /** @description Knot id. */
+            knot: string;
+            /**
+             * Format: int64
+             * @description Its lesson.
+             */
+            lesson: number;
+            /** @description Its moves, in a word each. */
+            moves: string[];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Minutes planned.
+             */
+            planned: number;
+            /** @description Of these, right. */
+            right: number;
+            /** @description What went wrong most. */
+            slips: components["schemas"]["RecordSlip"][];
+            /**
+             * Format: double
+             * @description Minutes it took; nothing while its lesson is to come.
+             */
+            taken?: number | null;
+            /** @description Tries seen. */
+            tries: number;
+            /** @description How many tries went wrong in each. */
+            wrong_by_move: number[];
+        };
+        /** @description A learner's row. */
+        RecordRow: {
+            /** @description Knots held by the standard. */
+            can: number;
+            /** @description Knot by knot, in the order they were taken up. */
+            knots: components["schemas"]["RecordCell"][];
+            /**
+             * Format: int64
+             * @description The learner.
+             */
+            learner: number;
+            /** @description Their name. */
+            name: string;
+        };
+        /** @description A mistake told. */
+        RecordSlip: {
+            /** @description In words. */
+            says: string;
+            /** @description The move, from 1. */
+            step?: number | null;
+            /** @description How often. */
+            times: number;
+            /** @description How many learners. */
+            who: number;
         };
         /**
          * @description How it comes off.
@@ -2427,6 +3499,31 @@ export interface components {
             /** @description What only its own kind has. */
             own: Record<string, never>;
             plan?: components["schemas"]["RigPlan"] | null;
+        };
+        /** @description A roster as it is pasted: a line a learner, `Anouk` or `Gwil, left`. */
+        Roster: {
+            /** @description The lines. */
+            lines: string;
+        };
+        /** @description A knot on the ladder. */
+        Rung: {
+            /** @description Learners who can tie it by the standard. */
+            can: number;
+            /** @description Of these, due again. */
+            fading: number;
+            /** @description Its id. */
+            knot: string;
+            /**
+             * Format: int64
+             * @description The lesson that takes it up, from 1; none when it is known or not planned.
+             */
+            lesson?: number | null;
+            /** @description Its name. */
+            name: string;
+            /** @description Learners of the course. */
+            of: number;
+            /** @description That lesson was held, or it was known before. */
+            taught: boolean;
         };
         /** @description Where practitioners differ about this knot. */
         School: {
@@ -2638,6 +3735,38 @@ export interface components {
             wind_ms: number;
         };
         /**
+         * @description How practice is spread.
+         * @enum {string}
+         */
+        Spread: "five-a-day" | "spaced";
+        /** @description A pass rule. */
+        Standard: {
+            /**
+             * Format: int32
+             * @description So many right in a row, 1 to 10.
+             */
+            in_a_row: number;
+            /**
+             * Format: int32
+             * @description It lapses so many days after it was last tied right, 7 to 1 000; never when absent.
+             */
+            lapses_days?: number | null;
+            /** @description And once under each of these. */
+            once?: components["schemas"]["Condition"][];
+            /**
+             * Format: int32
+             * @description Tail of at least so many fingers, up to 8; none is asked when absent.
+             */
+            tail_fingers?: number | null;
+            /** @description What is looked at by eye besides: untied afterwards. */
+            untied?: boolean;
+            /**
+             * Format: double
+             * @description Each within so many seconds, 3 to 600; no matter how long when absent.
+             */
+            within_s?: number | null;
+        };
+        /**
          * @description How long it stays.
          * @enum {string}
          */
@@ -2691,6 +3820,56 @@ export interface components {
          * @enum {string}
          */
         Tighten: "round-turns" | "looped" | "by-hand";
+        /** @description A learner on the board. */
+        Tile: {
+            /** @description Not there today. */
+            away: boolean;
+            /**
+             * Format: int64
+             * @description Days for which it is due; none when it is not due.
+             */
+            due_days?: number | null;
+            /** @description It was reached and lapsed. */
+            lapsed: boolean;
+            /**
+             * Format: int64
+             * @description The learner.
+             */
+            learner: number;
+            /** @description Left-handed. */
+            left: boolean;
+            /** @description Their name. */
+            name: string;
+            now?: components["schemas"]["TileTry"] | null;
+            /**
+             * Format: int32
+             * @description Asked for.
+             */
+            of: number;
+            /** @description The standard is reached and holds. */
+            reached: boolean;
+            /**
+             * Format: int32
+             * @description Right in a row, up to what is asked.
+             */
+            run: number;
+            /** @description What stands beneath the name. */
+            says: string;
+            /** @description The last try of this lesson was a mistake. */
+            slipped: boolean;
+        };
+        /** @description A try on a tile. */
+        TileTry: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /** @description It was right. */
+            right: boolean;
+            /** @description In words: "Right, 11 s". */
+            says: string;
+        };
         /** @description A tie as it is told: one of the three. */
         Told: {
             /** @description Crossings of a catalogue knot's drawing that are the other way, such as `A3`. */
@@ -2709,6 +3888,46 @@ export interface components {
         } | {
             /** @description A planar-diagram code. */
             code: string;
+        };
+        /** @description A try. */
+        Try: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description How it came out. */
+            came: components["schemas"]["Came"];
+            /**
+             * Format: double
+             * @description Seconds it took, if the clock ran.
+             */
+            seconds?: number | null;
+            /** @description What made it harder. */
+            under: components["schemas"]["Condition"][];
+            /** @description An instructor saw it. What learners log by themselves is practice and proves nothing. */
+            witnessed: boolean;
+        };
+        /** @description A try as it is logged. */
+        TryInput: {
+            /** @description How it came out. */
+            came: components["schemas"]["Came"];
+            /** @description A word of the sender's own for this try, so that one sent twice is kept once. */
+            key: string;
+            /** @description The knot that was asked for. */
+            knot: string;
+            /**
+             * Format: int64
+             * @description Whose.
+             */
+            learner: number;
+            /**
+             * Format: double
+             * @description Seconds it took, 0.5 to 3 600; absent when no clock ran.
+             */
+            seconds?: number | null;
+            /** @description What made it harder. */
+            under?: components["schemas"]["Condition"][];
         };
         /** @description Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`. */
         TyingWay: {
@@ -2760,6 +3979,24 @@ export interface components {
          * @enum {string}
          */
         Untie: "easy" | "fair" | "jams" | "cut";
+        /** @description Repetitions until a time is reached: an estimate. */
+        Until: {
+            /**
+             * Format: int32
+             * @description At best.
+             */
+            least: number;
+            /**
+             * Format: int32
+             * @description By the curve.
+             */
+            likely: number;
+            /**
+             * Format: int32
+             * @description At worst; nothing when the band does not say.
+             */
+            most?: number | null;
+        };
         /** @description A middling object for a knot, and cord to go with it. */
         UsualObject: {
             /**
@@ -3273,6 +4510,646 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitCord"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_courses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Courses, oldest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseSummary"][];
+                };
+            };
+        };
+    };
+    add_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseInput"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The course */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Put away */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    course_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar (RFC 5545) */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ladder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Rungs from the ground up */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ladder"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_learners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Roster"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learner"][];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    arrange_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Arrangement"];
+            };
+        };
+        responses: {
+            /** @description Arranged */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    arrange_anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Arranged */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who can tie what, and what went wrong */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Record"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every try, a row each */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
                 };
             };
             /** @description Cannot be read */
@@ -4832,6 +6709,712 @@ export interface operations {
             };
         };
     };
+    learner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Their knots, what is due, their log */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnerView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_learner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearnerInput"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learner"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_learner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken off */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learning_curve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+                /** @description Knot id */
+                knot: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Times and curve */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearningCurve"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learner_record_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every try, a row each */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learner_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every try */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTry"][];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_learner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learner"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_own_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryInput"];
+            };
+        };
+        responses: {
+            /** @description Logged */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTry"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    board: {
+        parameters: {
+            query?: {
+                /** @description Id of a knot; the one being done, or the lesson's first, when absent. */
+                knot?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The board */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Board"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lesson_doing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is being done */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doing"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_lesson_doing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Doing"];
+            };
+        };
+        responses: {
+            /** @description What is being done */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doing"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hold_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Held */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    unhold_lesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Still to come */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryInput"];
+            };
+        };
+        responses: {
+            /** @description Logged */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Logged"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_own_knots: {
         parameters: {
             query?: never;
@@ -5649,6 +8232,86 @@ export interface operations {
             };
             /** @description Values out of reason */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_back_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Try */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Taken back */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_try: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Try */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Back */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTry"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

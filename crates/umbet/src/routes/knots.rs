@@ -9,7 +9,7 @@ use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue,
 use umbet_core::object::object_kind;
 use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
-use umbet_core::topology::{Clear, Letting, TailPulled, known_letting, missteps, stopper};
+use umbet_core::topology::{Clear, Letting, Made, Misstep, TailPulled, known_letting, missteps, stopper};
 use umbet_core::units::{Band, Length};
 use umbet_core::usage::{LengthItem, ends, taken};
 use utoipa::{IntoParams, ToSchema};
@@ -403,9 +403,9 @@ pub struct MisstepWords {
     /// The move it happens in, from 1.
     step: usize,
     /// What was done.
-    done: String,
+    pub(super) done: String,
     /// What it makes.
-    makes: String,
+    pub(super) makes: String,
     /// What that does, where the trade says.
     so: Option<String>,
     /// The catalogue knot it makes.
@@ -420,24 +420,25 @@ pub struct MisstepWords {
     responses((status = 200, description = "Missteps in the order of the moves", body = Vec<MisstepWords>), (status = 404, description = "No such knot", body = Problem))
 )]
 pub async fn list_missteps(Path(id): Path<String>) -> Result<Json<Vec<MisstepWords>>, Error> {
-    use umbet_core::topology::Made;
     let k = find(&id)?;
-    let words = |m: &umbet_core::topology::Misstep| {
-        let written = k.entry.mistake.iter().find(|w| w.action.as_deref() == Some(&m.id));
-        let form = k.entry.wrong.iter().find(|f| m.made == Made::Wrong(&f.name));
-        MisstepWords {
-            id: m.id.clone(),
-            step: m.step + 1,
-            done: written.map_or_else(|| m.done.clone(), |w| w.done.clone()),
-            makes: called(&m.made),
-            so: written.map(|w| w.so.clone()).or_else(|| form.map(|f| f.so.clone())),
-            knot: match &m.made {
-                Made::Knots(ids) => ids.first().map(|id| (*id).to_owned()),
-                _ => None,
-            },
-            named: !matches!(m.made, Made::Unknown | Made::Tabled(_) | Made::Loop(_)),
-        }
-    };
     let all = work::aside(move || Ok(missteps(k))).await?;
-    Ok(Json(all.iter().map(words).collect()))
+    Ok(Json(all.iter().map(|m| misstep_words(k, m)).collect()))
+}
+
+/// A misstep in words.
+pub fn misstep_words(k: &'static Knot, m: &'static Misstep) -> MisstepWords {
+    let written = k.entry.mistake.iter().find(|w| w.action.as_deref() == Some(&m.id));
+    let form = k.entry.wrong.iter().find(|f| m.made == Made::Wrong(&f.name));
+    MisstepWords {
+        id: m.id.clone(),
+        step: m.step + 1,
+        done: written.map_or_else(|| m.done.clone(), |w| w.done.clone()),
+        makes: called(&m.made),
+        so: written.map(|w| w.so.clone()).or_else(|| form.map(|f| f.so.clone())),
+        knot: match &m.made {
+            Made::Knots(ids) => ids.first().map(|id| (*id).to_owned()),
+            _ => None,
+        },
+        named: !matches!(m.made, Made::Unknown | Made::Tabled(_) | Made::Loop(_)),
+    }
 }

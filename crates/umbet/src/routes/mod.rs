@@ -4,14 +4,19 @@ mod backup;
 mod bounds;
 mod catalogue;
 mod choose;
+mod class;
 mod cords;
+mod courses;
 mod drills;
 mod figures;
 mod identify;
 mod jobs;
 mod knot_files;
 mod knots;
+mod learners;
+mod lessons;
 mod own_knots;
+mod record;
 mod rigs;
 mod settings;
 mod site;
@@ -86,6 +91,28 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(jobs::add_joint))
         .routes(routes!(jobs::put_joint, jobs::delete_joint))
         .routes(routes!(jobs::restore_joint))
+        .routes(routes!(courses::list, courses::add))
+        .routes(routes!(courses::get, courses::put, courses::delete))
+        .routes(routes!(courses::restore))
+        .routes(routes!(courses::arrange))
+        .routes(routes!(courses::arrange_anew))
+        .routes(routes!(courses::ladder))
+        .routes(routes!(courses::add_learners))
+        .routes(routes!(courses::calendar))
+        .routes(routes!(record::record))
+        .routes(routes!(record::record_csv))
+        .routes(routes!(lessons::board))
+        .routes(routes!(lessons::log_try))
+        .routes(routes!(lessons::doing, lessons::put_doing))
+        .routes(routes!(lessons::hold, lessons::unhold))
+        .routes(routes!(lessons::take_back))
+        .routes(routes!(lessons::restore_try))
+        .routes(routes!(learners::get, learners::put, learners::delete))
+        .routes(routes!(learners::restore))
+        .routes(routes!(learners::log_own))
+        .routes(routes!(learners::curve))
+        .routes(routes!(learners::record_json))
+        .routes(routes!(learners::record_csv))
         .split_for_parts();
     problems_are_problem_json(&mut document);
     bounds::told(&mut document);

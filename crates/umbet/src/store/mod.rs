@@ -3,20 +3,26 @@
 mod attempts;
 mod backup;
 pub mod cords;
+pub mod courses;
 mod file;
 pub mod jobs;
+pub mod learners;
 mod own_knots;
 mod rigs;
 pub mod settings;
+mod tries;
 
 pub use attempts::KnotScore;
 pub use backup::{copy, copy_file, restore};
 pub use cords::{CordInput, KitCord};
+pub use courses::{Course, CourseInput, CourseSummary, Doing, Lesson};
 pub use file::{Store, Unopened, open};
 pub use jobs::{Job, JobInput, JobSummary, Joint, JointInput, UnreadableJoint};
+pub use learners::{Learner, LearnerInput};
 pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use rigs::KeptRig;
 pub use settings::{Hand, Light, Settings};
+pub use tries::{KeptTry, TryInput};
 
 use crate::error::Error;
 use serde::Serialize;

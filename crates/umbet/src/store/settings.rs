@@ -10,13 +10,27 @@ use umbet_core::units::{BodyMeasures, Reader, UnitSystem};
 use utoipa::ToSchema;
 
 /// The leading hand.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum Hand {
     /// Right.
+    #[default]
     Right,
     /// Left: every drawing is mirrored.
     Left,
+}
+
+impl Hand {
+    pub(super) fn read(word: &str) -> Self {
+        if word == "left" { Self::Left } else { Self::Right }
+    }
+
+    pub(super) const fn word(self) -> &'static str {
+        match self {
+            Self::Right => "right",
+            Self::Left => "left",
+        }
+    }
 }
 
 /// Day, night, or as the machine says.
@@ -105,7 +119,7 @@ impl Settings {
         };
         Ok(Self {
             units,
-            hand: if r.hand == "left" { Hand::Left } else { Hand::Right },
+            hand: Hand::read(&r.hand),
             light,
             body: BodyMeasures {
                 arm_span_m: r.arm_span_m,
@@ -130,7 +144,7 @@ impl Settings {
             UnitSystem::Imperial => "imperial",
             UnitSystem::Body => "body",
         };
-        let hand = if self.hand == Hand::Left { "left" } else { "right" };
+        let hand = self.hand.word();
         let light = match self.light {
             Light::System => "system",
             Light::Day => "day",

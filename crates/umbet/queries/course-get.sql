@@ -1,0 +1,2 @@
+select id as "id!", name, draft, jobs, standard, spread, first_at, every_days, version
+from course where id = ? and deleted_at is null

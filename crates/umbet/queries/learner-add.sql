@@ -1,0 +1,1 @@
+insert into learner (course_id, name, hand, note) values (?, ?, ?, ?)

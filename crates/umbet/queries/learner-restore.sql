@@ -1,0 +1,1 @@
+update learner set deleted_at = null where id = ? and deleted_at is not null

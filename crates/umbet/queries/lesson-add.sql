@@ -1,0 +1,1 @@
+insert into lesson (course_id, position, knots) values (?, ?, ?)

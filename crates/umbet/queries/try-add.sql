@@ -1,0 +1,2 @@
+insert into try (learner_id, lesson_id, knot, came_right, misstep, seconds, conditions, witnessed, at, key)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict (key) do nothing

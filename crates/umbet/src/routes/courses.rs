@@ -1,0 +1,481 @@
+//! Courses: planned from jobs, arranged by the instructor, drawn as a ladder.
+
+use super::class::{called, standings};
+use crate::error::{Error, NotAnswered, NotChanged, NotThere, Refused};
+use crate::extract::{Body, Path, Person};
+use crate::state::App;
+use crate::store::{Course, CourseInput, CourseSummary, Job, Joint, KeptTry, Learner, LearnerInput, Lesson};
+use crate::work;
+use axum::Json;
+use axum::extract::State;
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use serde::{Deserialize, Serialize};
+use std::collections::{BTreeMap, BTreeSet};
+use umbet_core::knot::catalogue;
+use umbet_core::teach::course::{Breadth, CoursePlan, Opening, PlannedLesson};
+use umbet_core::teach::ladder::{rungs, strands, why_not, with_what_they_build_on};
+use umbet_core::teach::minutes::{Minutes, Pace};
+use umbet_core::teach::practice::Spread;
+use umbet_core::units::{Length, Reader};
+use utoipa::ToSchema;
+
+/// A choice and how it reads in the sentence.
+#[derive(Serialize, ToSchema)]
+pub struct Choice {
+    /// As it is sent.
+    id: String,
+    /// As it reads.
+    words: &'static str,
+}
+
+/// A knot in a lesson.
+#[derive(Serialize, ToSchema)]
+pub struct LessonKnot {
+    /// Its id.
+    knot: &'static str,
+    /// Its name.
+    name: String,
+    /// Taken up before and recapped here.
+    again: bool,
+    /// Minutes.
+    minutes: f64,
+    /// Minutes it took, when the lesson was held.
+    taken: Option<f64>,
+}
+
+/// A lesson of a course.
+#[derive(Serialize, ToSchema)]
+pub struct LessonView {
+    /// Number in the data file.
+    id: i64,
+    /// Number in the course, from 1.
+    number: i64,
+    /// When it begins, local.
+    begins: Option<String>,
+    /// The same as a day.
+    day: String,
+    /// It was held.
+    held: bool,
+    /// The first that was not.
+    next: bool,
+    /// Its knots.
+    knots: Vec<LessonKnot>,
+    /// Minutes by what is done.
+    parts: Minutes,
+    /// Minutes in all.
+    total: f64,
+    /// Minutes over.
+    over: Option<f64>,
+    /// What it comes to, in a sentence.
+    says: String,
+    /// Cord each learner needs, metres.
+    cord_each_m: f64,
+    /// Cord in words: each and in all.
+    cord: String,
+}
+
+/// A course, whole.
+#[derive(Serialize, ToSchema)]
+pub struct CourseView {
+    /// The course.
+    course: Course,
+    /// Its lessons.
+    lessons: Vec<LessonView>,
+    /// Why it cannot be climbed so; nothing when it can.
+    gap: Option<String>,
+    /// Its standard in a sentence.
+    standard_says: String,
+    /// Names of the jobs it serves.
+    jobs: Vec<String>,
+    /// Where its minutes come from.
+    pace: String,
+    /// The most cord a lesson needs, for the class.
+    cord: String,
+    /// How much is taken up, to choose from.
+    breadths: Vec<Choice>,
+    /// What comes first, to choose from.
+    openings: Vec<Choice>,
+    /// How practice is spread, to choose from.
+    spreads: Vec<Choice>,
+    /// Its learners.
+    learners: Vec<Learner>,
+}
+
+/// An arrangement: which knots in which lesson.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Arrangement {
+    /// Ids of knots, lesson by lesson.
+    #[schema(max_items = 24)]
+    lessons: Vec<Vec<String>>,
+    /// Version of the course it is made to.
+    version: i64,
+}
+
+/// A knot on the ladder.
+#[derive(Serialize, ToSchema)]
+pub struct Rung {
+    /// Its id.
+    knot: &'static str,
+    /// Its name.
+    name: String,
+    /// The lesson that takes it up, from 1; none when it is known or not planned.
+    lesson: Option<i64>,
+    /// That lesson was held, or it was known before.
+    taught: bool,
+    /// Learners who can tie it by the standard.
+    can: usize,
+    /// Of these, due again.
+    fading: usize,
+    /// Learners of the course.
+    of: usize,
+}
+
+/// Two knots and what they share.
+#[derive(Serialize, ToSchema)]
+pub struct LadderStrand {
+    /// The knot below.
+    below: &'static str,
+    /// The knot above.
+    above: &'static str,
+    /// What they share.
+    says: String,
+    /// Both are taught.
+    laid: bool,
+    /// Read off their paths, not declared.
+    computed: bool,
+}
+
+/// The ladder of a course.
+#[derive(Serialize, ToSchema)]
+pub struct Ladder {
+    /// From the ground up.
+    rungs: Vec<Vec<Rung>>,
+    /// Between them.
+    strands: Vec<LadderStrand>,
+}
+
+/// A roster as it is pasted: a line a learner, `Anouk` or `Gwil, left`.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Roster {
+    /// The lines.
+    #[schema(max_length = 20000)]
+    lines: String,
+}
+
+/// All courses.
+#[utoipa::path(get, operation_id = "list_courses", path = "/api/courses", responses((status = 200, description = "Courses, oldest first", body = Vec<CourseSummary>)))]
+pub async fn list(State(app): State<App>) -> Result<Json<Vec<CourseSummary>>, Error> {
+    Ok(Json(Course::list(&app.store).await?))
+}
+
+/// Adds a course: its lessons are arranged up the ladder.
+#[utoipa::path(
+    post, operation_id = "add_course", path = "/api/courses", request_body = CourseInput,
+    responses((status = 201, description = "Added", body = Course), Refused)
+)]
+pub async fn add(State(app): State<App>, Body(input): Body<CourseInput>) -> Result<(StatusCode, Json<Course>), Error> {
+    let input = with_knots_of_jobs(&app, input).await?;
+    Ok((StatusCode::CREATED, Json(Course::add(&app.store, &input).await?)))
+}
+
+/// One course with its lessons.
+#[utoipa::path(
+    get, operation_id = "get_course", path = "/api/courses/{id}", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "The course", body = CourseView), NotThere)
+)]
+pub async fn get(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<CourseView>, Error> {
+    let course = Course::get(&app.store, id).await?;
+    let (lessons, learners) = (Lesson::list(&app.store, id).await?, Learner::list(&app.store, id).await?);
+    let names: BTreeMap<i64, String> = Job::list(&app.store).await?.into_iter().map(|j| (j.id, j.name)).collect();
+    let jobs = course.jobs.iter().filter_map(|j| names.get(j).cloned()).collect();
+    work::aside(move || Ok(Json(view(course, &lessons, learners, jobs, &person.reader())))).await
+}
+
+/// Changes a course.
+#[utoipa::path(
+    put, operation_id = "put_course", path = "/api/courses/{id}", params(("id" = i64, Path, description = "Course")), request_body = CourseInput,
+    responses((status = 200, description = "Changed", body = Course), NotChanged)
+)]
+pub async fn put(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(input): Body<CourseInput>,
+) -> Result<Json<Course>, Error> {
+    let input = with_knots_of_jobs(&app, input).await?;
+    Ok(Json(Course::put(&app.store, id, &input).await?))
+}
+
+/// Puts a course away.
+#[utoipa::path(
+    delete, operation_id = "delete_course", path = "/api/courses/{id}", params(("id" = i64, Path, description = "Course")),
+    responses((status = 204, description = "Put away"), NotThere)
+)]
+pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
+    Course::delete(&app.store, id).await?;
+    Ok(StatusCode::NO_CONTENT)
+}
+
+/// Brings a course back.
+#[utoipa::path(
+    post, operation_id = "restore_course", path = "/api/courses/{id}/restore", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "Back", body = Course), NotThere)
+)]
+pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Course>, Error> {
+    Ok(Json(Course::restore(&app.store, id).await?))
+}
+
+/// Puts knots into lessons. One that leaves a knot hanging free is refused with the reason, and nothing is changed.
+#[utoipa::path(
+    put, operation_id = "arrange_course", path = "/api/courses/{id}/lessons", params(("id" = i64, Path, description = "Course")), request_body = Arrangement,
+    responses((status = 200, description = "Arranged", body = Course), NotChanged)
+)]
+pub async fn arrange(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(given): Body<Arrangement>,
+) -> Result<Json<Course>, Error> {
+    let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
+    if given.lessons.len() != lessons.len() {
+        return Err(Error::fault("lessons", format!("Give the knots of all {} lessons.", lessons.len())));
+    }
+    let known = |id: &String| catalogue().find(id).map(|k| k.id.as_str());
+    let mut arranged: Vec<Vec<&'static str>> = Vec::new();
+    for (lesson, ids) in lessons.iter().zip(&given.lessons) {
+        let knots: Option<Vec<&'static str>> = ids.iter().map(known).collect();
+        let knots = knots.ok_or_else(|| Error::fault("lessons", "There is no such knot."))?;
+        if lesson.held_at.is_some() && knots != lesson.knots {
+            let says = format!("Lesson {} was held; what it taught stays as it was.", lesson.position);
+            return Err(Error::fault("lessons", says));
+        }
+        arranged.push(knots);
+    }
+    let plan = course.draft.plan(&arranged, Pace::of(&[]));
+    if let Some(reason) = why_not(&plan.gaps) {
+        return Err(Error::fault("lessons", format!("{reason} Nothing was changed.")));
+    }
+    Ok(Json(Course::arrange(&app.store, id, &arranged, given.version).await?))
+}
+
+/// Arranges what is still to come anew, by the ladder and this instructor's pace.
+#[utoipa::path(
+    post, operation_id = "arrange_anew", path = "/api/courses/{id}/lessons/anew", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "Arranged", body = Course), NotThere)
+)]
+pub async fn arrange_anew(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Course>, Error> {
+    let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
+    let held = lessons.iter().take_while(|l| l.held_at.is_some()).count();
+    let mut draft = course.draft.clone();
+    let taught = lessons[..held].iter().flat_map(|l| l.knots.iter().map(|k| (*k).to_owned()));
+    draft.knows.extend(taught);
+    draft.lessons = (lessons.len() - held).max(1) as u32;
+    let pace = pace_of(&course, &lessons);
+    let mut arranged: Vec<Vec<&'static str>> = lessons[..held].iter().map(|l| l.knots.clone()).collect();
+    if held < lessons.len() {
+        arranged.extend(draft.arranged(pace));
+    }
+    Ok(Json(Course::arrange(&app.store, id, &arranged, course.version).await?))
+}
+
+/// The ladder of a course.
+#[utoipa::path(
+    get, operation_id = "ladder", path = "/api/courses/{id}/ladder", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "Rungs from the ground up", body = Ladder), NotThere)
+)]
+pub async fn ladder(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Ladder>, Error> {
+    let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
+    let (learners, tries) = (Learner::list(&app.store, id).await?, KeptTry::of_course(&app.store, id).await?);
+    work::aside(move || {
+        let standings = standings(&course, &learners, &tries, chrono::Utc::now());
+        let known = with_what_they_build_on(course.draft.knows.iter().map(String::as_str));
+        let planned = lessons.iter().flat_map(|l| l.knots.iter().copied());
+        let among: BTreeSet<&'static str> = with_what_they_build_on(course.draft.wanted.iter().map(String::as_str))
+            .into_iter()
+            .chain(planned)
+            .collect();
+        let taught = |id: &str| {
+            known.contains(id) || lessons.iter().any(|l| l.held_at.is_some() && l.knots.iter().any(|k| *k == id))
+        };
+        let rung = |id: &'static str| Rung {
+            knot: id,
+            name: called(id),
+            lesson: lessons.iter().find(|l| l.knots.contains(&id)).map(|l| l.position),
+            taught: taught(id),
+            can: standings.values().filter(|s| s.get(id).is_some_and(|s| s.standing.holds())).count(),
+            fading: standings.values().filter(|s| s.get(id).is_some_and(|s| s.standing.holds() && s.is_due())).count(),
+            of: learners.len(),
+        };
+        let rungs = rungs(&among).into_iter().map(|r| r.into_iter().map(rung).collect()).collect();
+        let between = strands().iter().filter(|s| among.contains(s.below) && among.contains(s.above));
+        let strands = between.map(|s| LadderStrand {
+            below: s.below,
+            above: s.above,
+            says: s.says(),
+            laid: taught(s.below) && taught(s.above),
+            computed: s.shared != umbet_core::teach::ladder::Shared::Declared,
+        });
+        Ok(Json(Ladder { rungs, strands: strands.collect() }))
+    })
+    .await
+}
+
+/// Adds learners from a pasted list, all of them or none.
+#[utoipa::path(
+    post, operation_id = "add_learners", path = "/api/courses/{id}/learners", params(("id" = i64, Path, description = "Course")), request_body = Roster,
+    responses((status = 201, description = "Added", body = Vec<Learner>), NotAnswered)
+)]
+pub async fn add_learners(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(roster): Body<Roster>,
+) -> Result<(StatusCode, Json<Vec<Learner>>), Error> {
+    Course::get(&app.store, id).await?;
+    let learners = read_roster(&roster.lines)?;
+    Ok((StatusCode::CREATED, Json(Learner::add_all(&app.store, id, &learners).await?)))
+}
+
+/// The lessons as a calendar.
+#[utoipa::path(
+    get, operation_id = "course_calendar", path = "/api/courses/{id}/calendar.ics", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "iCalendar (RFC 5545)", body = String, content_type = "text/calendar"), NotThere)
+)]
+pub async fn calendar(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
+    let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
+    let text = crate::export::calendar::of_course(&course, &lessons);
+    Ok(([(header::CONTENT_TYPE, "text/calendar; charset=utf-8")], text).into_response())
+}
+
+fn read_roster(lines: &str) -> Result<Vec<LearnerInput>, Error> {
+    let mut reader =
+        csv::ReaderBuilder::new().has_headers(false).flexible(true).trim(csv::Trim::All).from_reader(lines.as_bytes());
+    let mut learners = Vec::new();
+    for (i, row) in reader.records().enumerate() {
+        let line = i + 1;
+        let row = row.map_err(|e| Error::fault("lines", format!("Line {line} cannot be read: {e}.")))?;
+        let hand = match row.get(1).unwrap_or_default().to_lowercase().as_str() {
+            "" | "right" | "right-handed" => crate::store::Hand::Right,
+            "left" | "left-handed" => crate::store::Hand::Left,
+            other => {
+                let says =
+                    format!("Line {line}: write left or right behind the name, or nothing; this says “{other}”.");
+                return Err(Error::fault("lines", says));
+            }
+        };
+        let note = row.get(2).unwrap_or_default().to_owned();
+        learners.push(LearnerInput {
+            name: row.get(0).unwrap_or_default().to_owned(),
+            hand,
+            away: false,
+            note,
+            version: 0,
+        });
+    }
+    if learners.is_empty() {
+        return Err(Error::fault("lines", "Paste a list of names, a line each."));
+    }
+    Ok(learners)
+}
+
+/// What the jobs' joints were given is wanted too.
+async fn with_knots_of_jobs(app: &App, mut input: CourseInput) -> Result<CourseInput, Error> {
+    for id in &input.jobs {
+        Job::get(&app.store, *id).await.map_err(|_| Error::fault("jobs", format!("There is no job {id}.")))?;
+        let (joints, _) = Joint::list(&app.store, *id).await?;
+        for knot in joints.into_iter().filter_map(|j| j.knot) {
+            if !input.draft.wanted.contains(&knot) {
+                input.draft.wanted.push(knot);
+            }
+        }
+    }
+    Ok(input)
+}
+
+/// This instructor's pace in a course: minutes the held lessons took against those planned.
+pub fn pace_of(course: &Course, lessons: &[Lesson]) -> Pace {
+    let plain = course.draft.plan(&lessons.iter().map(|l| l.knots.clone()).collect::<Vec<_>>(), Pace::of(&[]));
+    let logged = lessons
+        .iter()
+        .zip(&plain.lessons)
+        .flat_map(|(lesson, planned)| planned.knots.iter().filter_map(|k| Some([k.total, *lesson.taken.get(k.knot)?])));
+    Pace::of(&logged.collect::<Vec<_>>())
+}
+
+fn view(course: Course, lessons: &[Lesson], learners: Vec<Learner>, jobs: Vec<String>, reader: &Reader) -> CourseView {
+    let pace = pace_of(&course, lessons);
+    let arranged: Vec<Vec<&'static str>> = lessons.iter().map(|l| l.knots.clone()).collect();
+    let plan: CoursePlan = course.draft.plan(&arranged, pace);
+    let next = lessons.iter().position(|l| l.held_at.is_none());
+    let class = course.draft.class;
+    let views = lessons.iter().zip(&plan.lessons).enumerate();
+    let views = views.map(|(i, (l, p))| lesson_view(&course, l, p, next == Some(i), reader)).collect();
+    let most = plan.lessons.iter().map(|l| l.cord_each_m).fold(0.0, f64::max);
+    let pace = if pace.logged == 0 {
+        "Minutes are an estimate from each knot's moves; they follow your own as lessons are held.".to_owned()
+    } else {
+        let (n, per_cent) = (pace.logged, ((pace.factor - 1.0) * 100.0).round());
+        let than = match per_cent as i64 {
+            0 => "as planned".to_owned(),
+            p if p > 0 => format!("{p} % longer than by the moves alone"),
+            p => format!("{} % quicker than by the moves alone", -p),
+        };
+        format!("From {n} knot{} you have taught: {than}.", if n == 1 { "" } else { "s" })
+    };
+    CourseView {
+        gap: why_not(&plan.gaps),
+        standard_says: course.standard.says(),
+        lessons: views,
+        jobs,
+        pace,
+        cord: cord_words(most, class, reader),
+        breadths: Breadth::ALL.iter().map(|b| Choice { id: b.id(), words: b.words() }).collect(),
+        openings: Opening::ALL.iter().map(|o| Choice { id: o.id(), words: o.words() }).collect(),
+        spreads: Spread::ALL.iter().map(|s| Choice { id: s.id(), words: s.words() }).collect(),
+        learners,
+        course,
+    }
+}
+
+fn cord_words(each_m: f64, class: u32, reader: &Reader) -> String {
+    let (each, all) = (Length::from_m(each_m), Length::from_m(each_m * f64::from(class)));
+    format!("{} each, {} in all", reader.length(each), reader.length(all))
+}
+
+fn lesson_view(course: &Course, l: &Lesson, p: &PlannedLesson, next: bool, reader: &Reader) -> LessonView {
+    let begins = course.begins(l.position);
+    let knots = p.knots.iter().map(|k| LessonKnot {
+        knot: k.knot,
+        name: called(k.knot),
+        again: k.again,
+        minutes: k.total,
+        taken: l.taken.get(k.knot).copied(),
+    });
+    let sum = |f: fn(&Minutes) -> f64| p.knots.iter().map(|k| f(&k.minutes)).sum();
+    let whole = course.draft.minutes;
+    let says = match (p.over, p.knots.is_empty()) {
+        (_, true) => "Nothing in it yet.".to_owned(),
+        (Some(over), _) => format!("{over:.0} min over its {whole}."),
+        (None, _) => format!("{:.0} of {whole} min.", p.total),
+    };
+    LessonView {
+        id: l.id,
+        number: l.position,
+        day: begins.map_or_else(String::new, |b| b.strftime("%-d %B").to_string()),
+        begins: begins.map(|b| b.to_string()),
+        held: l.held_at.is_some(),
+        next,
+        knots: knots.collect(),
+        parts: Minutes {
+            shown: sum(|m| m.shown),
+            guided: sum(|m| m.guided),
+            drilled: sum(|m| m.drilled),
+            tested: sum(|m| m.tested),
+        },
+        total: p.total,
+        over: p.over,
+        says,
+        cord_each_m: p.cord_each_m,
+        cord: cord_words(p.cord_each_m, course.draft.class, reader),
+    }
+}

@@ -1,0 +1,173 @@
+//! Tries at knots: added, taken back, read; never changed.
+
+use super::{Store, touched};
+use crate::error::Error;
+use chrono::{DateTime, SecondsFormat, Utc};
+use serde::{Deserialize, Serialize};
+use umbet_core::knot::catalogue;
+use umbet_core::teach::tries::{Came, Condition, Try};
+use utoipa::ToSchema;
+
+/// A try as it is kept.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct KeptTry {
+    /// Number.
+    pub id: i64,
+    /// Whose.
+    pub learner_id: i64,
+    /// In which lesson; none when it was practice.
+    pub lesson_id: Option<i64>,
+    /// The knot that was asked for.
+    pub knot: String,
+    /// How it came out.
+    #[serde(flatten)]
+    pub tried: Try,
+}
+
+/// A try as it is logged.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TryInput {
+    /// Whose.
+    pub learner: i64,
+    /// The knot that was asked for.
+    pub knot: String,
+    /// How it came out.
+    pub came: Came,
+    /// Seconds it took, 0.5 to 3 600; absent when no clock ran.
+    #[serde(default)]
+    #[schema(minimum = 0.5, maximum = 3600)]
+    pub seconds: Option<f64>,
+    /// What made it harder.
+    #[serde(default)]
+    #[schema(max_items = 8)]
+    pub under: Vec<Condition>,
+    /// A word of the sender's own for this try, so that one sent twice is kept once.
+    #[schema(min_length = 8, max_length = 64)]
+    pub key: String,
+}
+
+struct Row {
+    id: i64,
+    learner_id: i64,
+    lesson_id: Option<i64>,
+    knot: String,
+    came_right: bool,
+    misstep: Option<String>,
+    seconds: Option<f64>,
+    conditions: String,
+    witnessed: bool,
+    at: String,
+}
+
+impl Row {
+    fn read(self) -> Result<KeptTry, Error> {
+        let at = self.at.parse::<DateTime<Utc>>().map_err(|e| Error::Export(e.into()))?;
+        let came = if self.came_right { Came::Right } else { Came::Wrong(self.misstep) };
+        // Most tries have none: nothing to read.
+        let under = if self.conditions == "[]" { Vec::new() } else { serde_json::from_str(&self.conditions)? };
+        let tried = Try { at, came, seconds: self.seconds, under, witnessed: self.witnessed };
+        Ok(KeptTry { id: self.id, learner_id: self.learner_id, lesson_id: self.lesson_id, knot: self.knot, tried })
+    }
+}
+
+fn read(rows: Vec<Row>) -> Result<Vec<KeptTry>, Error> {
+    rows.into_iter().map(Row::read).collect()
+}
+
+impl TryInput {
+    fn check(&self) -> Result<(), Error> {
+        if catalogue().find(&self.knot).is_none() {
+            return Err(Error::fault("knot", "No such knot."));
+        }
+        if self.seconds.is_some_and(|s| !(0.5..=3600.0).contains(&s)) {
+            return Err(Error::fault("seconds", "Give 0.5 to 3 600 seconds, or none."));
+        }
+        if !(8..=64).contains(&self.key.len()) {
+            return Err(Error::fault("key", "Give a key of 8 to 64 characters."));
+        }
+        if let Came::Wrong(Some(m)) = &self.came
+            && m.len() > 60
+        {
+            return Err(Error::fault("came", "No such misstep."));
+        }
+        Ok(())
+    }
+}
+
+impl KeptTry {
+    /// Logs a try: in a lesson it is witnessed, without one it is the learner's own word. The same key again is the same try.
+    ///
+    /// # Errors
+    /// When a value cannot be used, or the store fails.
+    pub async fn add(store: &Store, lesson: Option<i64>, input: &TryInput, at: DateTime<Utc>) -> Result<Self, Error> {
+        input.check()?;
+        let (right, misstep) = match &input.came {
+            Came::Right => (true, None),
+            Came::Wrong(misstep) => (false, misstep.as_deref()),
+        };
+        let under = serde_json::to_string(&input.under)?;
+        let (witnessed, at) = (lesson.is_some(), at.to_rfc3339_opts(SecondsFormat::Millis, true));
+        sqlx::query_file!(
+            "queries/try-add.sql",
+            input.learner,
+            lesson,
+            input.knot,
+            right,
+            misstep,
+            input.seconds,
+            under,
+            witnessed,
+            at,
+            input.key
+        )
+        .execute(store.pool())
+        .await?;
+        let row = sqlx::query_file_as!(Row, "queries/try-by-key.sql", input.key).fetch_one(store.pool()).await?;
+        row.read()
+    }
+
+    /// Takes a try back; [`Self::restore`] undoes it.
+    ///
+    /// # Errors
+    /// When there is none, or the store fails.
+    pub async fn take_back(store: &Store, id: i64) -> Result<(), Error> {
+        let done = sqlx::query_file!("queries/try-taken-back.sql", id).execute(store.pool()).await?;
+        touched(done.rows_affected(), "try")
+    }
+
+    /// Brings a try back that was taken back.
+    ///
+    /// # Errors
+    /// When none was taken back, or the store fails.
+    pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
+        let done = sqlx::query_file!("queries/try-restore.sql", id).execute(store.pool()).await?;
+        touched(done.rows_affected(), "try")?;
+        let row = sqlx::query_file_as!(Row, "queries/try-get.sql", id).fetch_one(store.pool()).await?;
+        row.read()
+    }
+
+    /// Tries of a course's learners at one knot, oldest first.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn of_knot(store: &Store, course: i64, knot: &str) -> Result<Vec<Self>, Error> {
+        read(sqlx::query_file_as!(Row, "queries/try-of-knot.sql", course, knot).fetch_all(store.pool()).await?)
+    }
+
+    /// All tries of a learner, oldest first.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn of_learner(store: &Store, learner: i64) -> Result<Vec<Self>, Error> {
+        read(sqlx::query_file_as!(Row, "queries/try-of-learner.sql", learner).fetch_all(store.pool()).await?)
+    }
+
+    /// All tries of a course's learners, oldest first.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn of_course(store: &Store, course: i64) -> Result<Vec<Self>, Error> {
+        read(sqlx::query_file_as!(Row, "queries/try-of-course.sql", course).fetch_all(store.pool()).await?)
+    }
+}
