@@ -230,9 +230,19 @@ impl Course {
     /// # Errors
     /// When a value cannot be used, or the store fails.
     pub async fn add(store: &Store, input: &CourseInput) -> Result<Self, Error> {
+        let whole = store.as_one().await?;
+        let course = Self::add_within(&whole, input).await?;
+        whole.keep().await?;
+        Ok(course)
+    }
+
+    /// The same as part of a larger write.
+    ///
+    /// # Errors
+    /// When a value cannot be used, or the store fails.
+    pub async fn add_within(whole: &Store, input: &CourseInput) -> Result<Self, Error> {
         let c = input.check()?;
         let (draft, jobs, standard, spread) = c.written()?;
-        let whole = store.as_one().await?;
         let done = sqlx::query_file!(
             "queries/course-add.sql",
             c.name,
@@ -245,10 +255,9 @@ impl Course {
         );
         let id = done.execute(whole.pool()).await?.last_insert_rowid();
         for (i, knots) in c.draft.arranged(Pace::of(&[])).iter().enumerate() {
-            Lesson::add(&whole, id, i as i64 + 1, knots).await?;
+            Lesson::add(whole, id, i as i64 + 1, knots).await?;
         }
-        whole.keep().await?;
-        Self::get(store, id).await
+        Self::get(whole, id).await
     }
 
     /// Changes a course. Lessons held stay as they were; how many are still to come follows what is asked.
@@ -290,16 +299,30 @@ impl Course {
     /// When the version is old, or the store fails.
     pub async fn arrange(store: &Store, id: i64, lessons: &[Vec<&'static str>], version: i64) -> Result<Self, Error> {
         let whole = store.as_one().await?;
+        let course = Self::arrange_within(&whole, id, lessons, version).await?;
+        whole.keep().await?;
+        Ok(course)
+    }
+
+    /// The same as part of a larger write.
+    ///
+    /// # Errors
+    /// When the version is old, or the store fails.
+    pub async fn arrange_within(
+        whole: &Store,
+        id: i64,
+        lessons: &[Vec<&'static str>],
+        version: i64,
+    ) -> Result<Self, Error> {
         let done = sqlx::query_file!("queries/course-touch.sql", id, version).execute(whole.pool()).await?;
         if done.rows_affected() == 0 {
-            return changed(0, Self::get(store, id).await);
+            return changed(0, Self::get(whole, id).await);
         }
         for (i, knots) in lessons.iter().enumerate() {
             let (position, knots) = (i as i64 + 1, serde_json::to_string(knots)?);
             sqlx::query_file!("queries/lesson-arrange.sql", knots, id, position).execute(whole.pool()).await?;
         }
-        whole.keep().await?;
-        Self::get(store, id).await
+        Self::get(whole, id).await
     }
 
     /// Puts a course away; [`Self::restore`] brings it back.

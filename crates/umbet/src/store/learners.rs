@@ -97,13 +97,21 @@ impl Learner {
         let whole = store.as_one().await?;
         let mut ids = Vec::new();
         for l in checked {
-            let hand = l.hand.word();
-            let done = sqlx::query_file!("queries/learner-add.sql", course, l.name, hand, l.note);
-            ids.push(done.execute(whole.pool()).await?.last_insert_rowid());
+            ids.push(Self::add(&whole, course, &l).await?);
         }
         whole.keep().await?;
         let all = Self::list(store, course).await?;
         Ok(all.into_iter().filter(|l| ids.contains(&l.id)).collect())
+    }
+
+    /// Adds one learner and tells their number.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn add(store: &Store, course: i64, l: &LearnerInput) -> Result<i64, Error> {
+        let hand = l.hand.word();
+        let done = sqlx::query_file!("queries/learner-add.sql", course, l.name, hand, l.note);
+        Ok(done.execute(store.pool()).await?.last_insert_rowid())
     }
 
     /// Changes a learner.

@@ -1,4 +1,6 @@
-//! The demonstration: the Fennick Point footbridge crew, from `demo/fennick-point.toml`.
+//! The demonstration: the Fennick Point footbridge crew, from `demo/fennick-point.toml` and `demo/spring-course.toml`.
+
+mod course;
 
 use crate::error::Error;
 use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KeptRig, KitCord, Store};
@@ -44,9 +46,10 @@ pub async fn load(store: &Store) -> anyhow::Result<()> {
     if Job::any(store).await? {
         return Ok(());
     }
-    let scenario: Scenario = toml::from_str(include_str!("../demo/fennick-point.toml"))?;
+    let scenario: Scenario = toml::from_str(include_str!("../../demo/fennick-point.toml"))?;
     let whole = store.as_one().await?;
     fill(&whole, scenario).await?;
+    course::fill(&whole).await?;
     Ok(whole.keep().await?)
 }
 
