@@ -1397,12 +1397,16 @@ export interface components {
             /** @description The draft. */
             draft: Record<string, never>;
         };
-        /** @description A choice and how it reads in the sentence. */
+        /** @description A situation and its answer. */
         Choice: {
-            /** @description As it is sent. */
-            id: string;
-            /** @description As it reads. */
-            words: string;
+            /** @description The answer. */
+            answer: components["schemas"]["Answer"];
+            /** @description The situation as it was said. */
+            draft: components["schemas"]["Draft"];
+            /** @description What to draw it on. */
+            drawn: components["schemas"]["Drawn"];
+            /** @description The situation as a sentence whose parts can be changed. */
+            sentence: components["schemas"]["Fragment"][];
         };
         /**
          * @description What lies on the object's surface.
@@ -1566,6 +1570,13 @@ export interface components {
              */
             version: number;
         };
+        /** @description A choice and how it reads in the sentence. */
+        CourseChoice: {
+            /** @description As it is sent. */
+            id: string;
+            /** @description As it reads. */
+            words: string;
+        };
         /** @description A course as it is asked for. */
         CourseDraft: {
             /** @description How much is taken up. */
@@ -1645,7 +1656,7 @@ export interface components {
         /** @description A course, whole. */
         CourseView: {
             /** @description How much is taken up, to choose from. */
-            breadths: components["schemas"]["Choice"][];
+            breadths: components["schemas"]["CourseChoice"][];
             /** @description The most cord a lesson needs, for the class. */
             cord: string;
             /** @description The course. */
@@ -1659,11 +1670,11 @@ export interface components {
             /** @description Its lessons. */
             lessons: components["schemas"]["LessonView"][];
             /** @description What comes first, to choose from. */
-            openings: components["schemas"]["Choice"][];
+            openings: components["schemas"]["CourseChoice"][];
             /** @description Where its minutes come from. */
             pace: string;
             /** @description How practice is spread, to choose from. */
-            spreads: components["schemas"]["Choice"][];
+            spreads: components["schemas"]["CourseChoice"][];
             /** @description Its standard in a sentence. */
             standard_says: string;
         };

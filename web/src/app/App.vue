@@ -3,13 +3,16 @@ import { usePreferredDark } from '@vueuse/core'
 import { onMounted, ref, watchEffect } from 'vue'
 import { away } from '../api/away'
 import { BApp } from 'bootstrap-vue-next/components/BApp'
+import { useRoute } from 'vue-router'
 import JobLine from './JobLine.vue'
+import TeachLine from './TeachLine.vue'
 import KeyList from './KeyList.vue'
 import { useHabits } from './habits'
 import { useHeading } from './heading'
 import { useOutbox } from './outbox'
 import { byItself, untold } from './told'
 
+const route = useRoute()
 const habits = useHabits()
 const outbox = useOutbox()
 const main = ref<HTMLElement>()
@@ -32,7 +35,8 @@ watchEffect(() => {
 <template>
   <BApp>
     <a class="skip" href="#main">To the answer</a>
-    <JobLine />
+    <TeachLine v-if="route.meta.line === 'teach'" />
+    <JobLine v-else-if="route.meta.line !== 'none'" />
     <p v-if="away" class="away" role="status">
       The server does not answer; it is asked again by itself.
       {{ outbox.count ? `${outbox.count === 1 ? 'One change waits' : `${outbox.count} changes wait`} in this browser to be sent.` : '' }}

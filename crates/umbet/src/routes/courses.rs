@@ -22,7 +22,7 @@ use utoipa::ToSchema;
 
 /// A choice and how it reads in the sentence.
 #[derive(Serialize, ToSchema)]
-pub struct Choice {
+pub struct CourseChoice {
     /// As it is sent.
     id: String,
     /// As it reads.
@@ -93,11 +93,11 @@ pub struct CourseView {
     /// The most cord a lesson needs, for the class.
     cord: String,
     /// How much is taken up, to choose from.
-    breadths: Vec<Choice>,
+    breadths: Vec<CourseChoice>,
     /// What comes first, to choose from.
-    openings: Vec<Choice>,
+    openings: Vec<CourseChoice>,
     /// How practice is spread, to choose from.
-    spreads: Vec<Choice>,
+    spreads: Vec<CourseChoice>,
     /// Its learners.
     learners: Vec<Learner>,
 }
@@ -429,9 +429,9 @@ fn view(course: Course, lessons: &[Lesson], learners: Vec<Learner>, jobs: Vec<St
         jobs,
         pace,
         cord: cord_words(most, class, reader),
-        breadths: Breadth::ALL.iter().map(|b| Choice { id: b.id(), words: b.words() }).collect(),
-        openings: Opening::ALL.iter().map(|o| Choice { id: o.id(), words: o.words() }).collect(),
-        spreads: Spread::ALL.iter().map(|s| Choice { id: s.id(), words: s.words() }).collect(),
+        breadths: Breadth::ALL.iter().map(|b| CourseChoice { id: b.id(), words: b.words() }).collect(),
+        openings: Opening::ALL.iter().map(|o| CourseChoice { id: o.id(), words: o.words() }).collect(),
+        spreads: Spread::ALL.iter().map(|s| CourseChoice { id: s.id(), words: s.words() }).collect(),
         learners,
         course,
     }

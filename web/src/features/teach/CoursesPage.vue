@@ -1,0 +1,83 @@
+<script setup lang="ts">
+// Every course, and a new one planned from jobs.
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { useAsked } from '../../api/asked'
+import { api, got, words } from '../../api/client'
+import NotCome from '../../ui/NotCome.vue'
+
+const router = useRouter()
+const { answer: courses, trouble: notCome, again } = useAsked(() => got(api.GET('/api/courses')))
+const { answer: jobs } = useAsked(() => got(api.GET('/api/jobs')))
+const name = ref('')
+const chosen = ref<number[]>([])
+const lessons = ref(6)
+const minutes = ref(90)
+const first = ref('')
+const names = ref('')
+const trouble = ref('')
+const count = computed(() => names.value.split('\n').filter((l) => l.trim()).length)
+
+async function add() {
+  trouble.value = ''
+  try {
+    const draft = {
+      lessons: lessons.value,
+      minutes: minutes.value,
+      class: Math.max(count.value, 1),
+      wanted: [],
+      knows: [],
+      breadth: 'few' as const,
+      opening: 'use' as const,
+    }
+    const body = { name: name.value, draft, jobs: chosen.value, first_at: first.value, spread: 'spaced' as const }
+    const course = await got(api.POST('/api/courses', { body }))
+    if (count.value) {
+      await got(api.POST('/api/courses/{id}/learners', { params: { path: { id: course.id } }, body: { lines: names.value } }))
+    }
+    await router.push(`/teach/${course.id}`)
+  } catch (e) {
+    trouble.value = words(e)
+  }
+}
+</script>
+
+<template>
+  <section class="page">
+    <h1>Courses</h1>
+    <NotCome what="The list of courses" :trouble="notCome" @again="again" />
+    <ul v-if="courses?.length" class="courses">
+      <li v-for="c in courses" :key="c.id">
+        <RouterLink :to="`/teach/${c.id}`">
+          <b>{{ c.name }}</b>
+          <span class="sub">{{ c.held }} of {{ c.lessons }} lessons held, {{ c.learners }} learners</span>
+          <span class="course-cord" aria-hidden="true"><i v-for="n in c.lessons" :key="n" :class="{ held: n <= c.held }" /></span>
+        </RouterLink>
+      </li>
+    </ul>
+    <p v-else-if="courses" class="mt-3">No course yet. Name the jobs it is for: their knots are ordered into lessons.</p>
+    <form class="new-course" @submit.prevent="add">
+      <h2>A new course</h2>
+      <label>Its name <BFormInput v-model="name" required maxlength="80" placeholder="Spring course" autocomplete="off" /></label>
+      <fieldset>
+        <legend>What they must be able to do</legend>
+        <p v-if="jobs && !jobs.length">There is no job yet. <RouterLink to="/jobs">Begin one</RouterLink> and choose its knots first.</p>
+        <label v-for="j in jobs" :key="j.id" class="tickline"
+          ><input v-model="chosen" type="checkbox" class="form-check-input" :value="j.id" /> {{ j.name }}
+          <span class="sub">{{ j.knots.length }} knots</span></label
+        >
+      </fieldset>
+      <div class="in-a-row">
+        <label>Lessons <BFormInput v-model.number="lessons" type="number" min="1" max="24" required /></label>
+        <label>Minutes each <BFormInput v-model.number="minutes" type="number" min="20" max="480" required /></label>
+        <label>First one <BFormInput v-model="first" type="datetime-local" required /></label>
+      </div>
+      <label
+        >Who learns it, a name a line
+        <BFormTextarea v-model="names" rows="4" placeholder="Anouk&#10;Gwil, left" maxlength="20000" />
+      </label>
+      <p v-if="trouble" class="trouble m-0" role="alert">{{ trouble }}</p>
+      <BButton type="submit" class="btn-tar">Plan it</BButton>
+    </form>
+  </section>
+</template>

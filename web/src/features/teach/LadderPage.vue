@@ -1,0 +1,134 @@
+<script setup lang="ts">
+// The ladder: knots on rungs by what they build on, a strand for what two share. Laid: both taught. Dots: still to climb.
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { useAsked } from '../../api/asked'
+import { api, got, type Schemas } from '../../api/client'
+import { byItself } from '../../app/told'
+import KnotFigure from '../../rope/KnotFigure.vue'
+import NotCome from '../../ui/NotCome.vue'
+import { useTeaching } from './teaching'
+
+/** Height of a rung and least width of a knot on it, pixels. */
+const RUNG = 188
+const WIDE = 132
+const DRAWN = 96
+
+const route = useRoute()
+const teaching = useTeaching()
+const id = computed(() => Number(route.params.course))
+const { answer: ladder, trouble, again } = useAsked(() => got(api.GET('/api/courses/{id}/ladder', { params: { path: { id: id.value } } })))
+const { answer: course } = useAsked(() => got(api.GET('/api/courses/{id}', { params: { path: { id: id.value } } })))
+watch(id, () => byItself(again()))
+watch(course, (c) => c && teaching.take(c))
+const frame = ref<HTMLElement>()
+const { width } = useElementSize(frame)
+const opened = ref<string>()
+
+const rungs = computed(() => ladder.value?.rungs ?? [])
+const wide = computed(() => Math.max(width.value, ...rungs.value.map((r) => r.length * WIDE)))
+const high = computed(() => rungs.value.length * RUNG + 12)
+const places = computed(() => {
+  const at = new Map<string, { x: number; y: number; rung: Schemas['Rung'] }>()
+  rungs.value.forEach((row, r) => {
+    row.forEach((k, i) => at.set(k.knot, { x: ((i + 0.5) / row.length) * wide.value, y: high.value - r * RUNG - RUNG, rung: k }))
+  })
+  return at
+})
+const strands = computed(() =>
+  (ladder.value?.strands ?? []).flatMap((s) => {
+    const [a, b] = [places.value.get(s.below), places.value.get(s.above)]
+    if (!a || !b) return []
+    const [from, to] = [
+      { x: a.x, y: a.y },
+      { x: b.x, y: b.y + RUNG - 6 },
+    ]
+    const bend = Math.min(40, Math.abs(from.y - to.y) / 2)
+    return [{ ...s, d: `M${from.x} ${from.y}C${from.x} ${from.y - bend} ${to.x} ${to.y + bend} ${to.x} ${to.y}` }]
+  }),
+)
+const shown = computed(() => opened.value ?? rungs.value.flat().find((k) => k.lesson && !k.taught)?.knot ?? rungs.value[0]?.[0]?.knot)
+const on = computed(() => (shown.value ? places.value.get(shown.value)?.rung : undefined))
+const below = computed(() => (ladder.value?.strands ?? []).filter((s) => s.above === shown.value))
+const above = computed(() => (ladder.value?.strands ?? []).filter((s) => s.below === shown.value))
+const name = (knot: string) => places.value.get(knot)?.rung.name ?? knot
+const says = (k: Schemas['Rung']) =>
+  k.taught && k.of
+    ? `${k.can === k.of ? 'all' : k.can} of ${k.of}${k.fading ? `, ${k.fading} due` : ''}`
+    : k.lesson
+      ? `lesson ${k.lesson}`
+      : 'not planned'
+</script>
+
+<template>
+  <section class="ladder">
+    <NotCome what="The ladder" :trouble="ladder ? '' : trouble" @again="again" />
+    <div ref="frame" class="ladder-frame" tabindex="0" role="region" aria-label="The ladder">
+      <div class="ladder-head">
+        <h1>The ladder</h1>
+        <p>A strand is what two knots share. Laid: both are taught. Dots: still to climb. Sag: due again.</p>
+      </div>
+      <div v-if="ladder" class="ladder-in" :style="{ width: `${wide}px`, height: `${high}px` }">
+        <svg :width="wide" :height="high" aria-hidden="true">
+          <line
+            v-for="(r, i) in rungs"
+            :key="i"
+            x1="0"
+            :x2="wide"
+            :y1="high - i * RUNG - RUNG + DRAWN + 4"
+            :y2="high - i * RUNG - RUNG + DRAWN + 4"
+            class="rung" />
+          <g v-for="s in strands" :key="`${s.below} ${s.above}`" :class="{ lit: s.above === shown || s.below === shown }">
+            <template v-if="s.laid">
+              <path class="co" :d="s.d" />
+              <path class="ca" :d="s.d" />
+              <path class="cf" :d="s.d" />
+            </template>
+            <path v-else class="dots" :d="s.d" />
+          </g>
+        </svg>
+        <button
+          v-for="[knot, p] in places"
+          :key="knot"
+          class="rung-knot"
+          :class="{ on: knot === shown, taught: p.rung.taught, due: p.rung.fading * 2 > p.rung.can }"
+          :aria-pressed="knot === shown"
+          :style="{ left: `${p.x}px`, top: `${p.y}px`, width: `${WIDE - 4}px`, height: `${RUNG - 10}px` }"
+          @click="opened = knot">
+          <span class="thumb"><KnotFigure :knot="knot" :drawn-up="1" /></span>
+          <i class="own-rung" />
+          <b>{{ p.rung.name }}</b>
+          <small>{{ says(p.rung) }}</small>
+        </button>
+      </div>
+    </div>
+    <aside v-if="on" class="ladder-side">
+      <h2>{{ on.name }}</h2>
+      <p class="sub">{{ says(on) }}</p>
+      <div class="side-figure cloth"><KnotFigure :knot="on.knot" :drawn-up="1" /></div>
+      <template v-if="below.length">
+        <h3>Builds on</h3>
+        <ul>
+          <li v-for="s in below" :key="s.below">
+            <button class="link" @click="opened = s.below">{{ name(s.below) }}</button>
+            <span>{{ s.says }}<template v-if="s.computed"> Read off their paths.</template></span>
+          </li>
+        </ul>
+      </template>
+      <p v-else>It stands on the ground: nothing has to come before it.</p>
+      <template v-if="above.length">
+        <h3>Leads to</h3>
+        <ul>
+          <li v-for="s in above" :key="s.above">
+            <button class="link" @click="opened = s.above">{{ name(s.above) }}</button>
+          </li>
+        </ul>
+      </template>
+      <div class="do">
+        <BButton class="btn-tar" :to="`/knots/${on.knot}`">Open the knot</BButton>
+        <BButton class="btn-tab" :to="`/teach/${id}`">Move it in the course</BButton>
+      </div>
+    </aside>
+  </section>
+</template>

@@ -1,0 +1,38 @@
+// The course that is being taught, remembered by this browser.
+import { useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { computed } from 'vue'
+import type { Schemas } from '../../api/client'
+
+interface Here {
+  id: number
+  name: string
+  /** Its class, in a word or two. */
+  says: string
+  /** The lesson to go to: the one open last, or the next. */
+  lesson: number | null
+}
+
+export const useTeaching = defineStore('teaching', () => {
+  const kept = useLocalStorage<Here | null>('umbet.course', null, { writeDefaults: false })
+  const course = computed(() => kept.value)
+
+  function take(view: Schemas['CourseView']) {
+    const next = view.lessons.find((l) => l.next) ?? view.lessons.at(-1)
+    const n = view.learners.length
+    kept.value = {
+      id: view.course.id,
+      name: view.course.name,
+      says: n === 1 ? 'One learner' : `${n || 'No'} learners`,
+      lesson: next?.id ?? null,
+    }
+  }
+  function open(lesson: Pick<Schemas['Board'], 'lesson' | 'course' | 'course_name' | 'number' | 'tiles'>) {
+    const says = `Lesson ${lesson.number}, ${lesson.tiles.length} learners`
+    kept.value = { id: lesson.course, name: lesson.course_name, says, lesson: lesson.lesson }
+  }
+  function leave() {
+    kept.value = null
+  }
+  return { course, take, open, leave }
+})
