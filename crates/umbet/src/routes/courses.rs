@@ -461,7 +461,7 @@ fn lesson_view(course: &Course, l: &Lesson, p: &PlannedLesson, next: bool, reade
     LessonView {
         id: l.id,
         number: l.position,
-        day: begins.map_or_else(String::new, |b| b.strftime("%-d %B").to_string()),
+        day: begins.map_or_else(String::new, |b| b.strftime("%-d %b").to_string()),
         begins: begins.map(|b| b.to_string()),
         held: l.held_at.is_some(),
         next,

@@ -206,12 +206,17 @@ fn next_words(knots: &[RecordKnot], class: usize) -> String {
         };
     };
     let step = (0..worst.wrong_by_move.len()).max_by_key(|i| (worst.wrong_by_move[*i], usize::MAX - i));
+    let often = |n: usize| match n {
+        1 => "once".to_owned(),
+        2 => "twice".to_owned(),
+        n => format!("{n} times"),
+    };
     let at = step.filter(|i| worst.wrong_by_move[*i] > 0).map(|i| {
         format!(
-            " Show move {}, {}, once more: it went wrong {} times.",
+            " Show move {}, {}, once more: it went wrong {}.",
             i + 1,
             worst.moves[i].to_lowercase(),
-            worst.wrong_by_move[i]
+            often(worst.wrong_by_move[i])
         )
     });
     let name = worst.name.to_lowercase();

@@ -30,7 +30,7 @@ const shown = computed(
 )
 const arrangement = computed(() => view.value?.lessons.map((l) => l.knots.map((k) => k.knot)) ?? [])
 /** Share of the row that a lesson's minutes are. */
-const WHOLE = 68
+const WHOLE = 88
 
 async function attempt(run: () => Promise<unknown>) {
   trouble.value = ''
@@ -159,7 +159,7 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
               @change="ask({ minutes: Number(($event.target as HTMLInputElement).value) })" /></label
           >min
           <b>{{ view.learners.length || view.course.draft.class }} learners</b>
-          learn to do <b>{{ view.jobs.join(' and ') || 'these knots' }}</b>,
+          learn what they need for <b>{{ view.jobs.join(' and ') || 'these knots' }}</b>,
           <select
             class="part"
             aria-label="What comes first"
@@ -244,7 +244,7 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
           <div class="do">
             <BButton class="btn-tab" :href="`/api/courses/${id}/calendar.ics`" download="course.ics">Calendar</BButton>
             <BButton class="btn-tab" @click="anew">Arrange anew</BButton>
-            <BButton class="btn-bare" :disabled="!undone.length" @click="undo">Undo</BButton>
+            <BButton v-if="undone.length" class="btn-bare" @click="undo">Undo</BButton>
           </div>
           <details class="roster" :open="!view.learners.length">
             <summary>{{ view.learners.length ? `${view.learners.length} learners` : 'No learners yet. Paste a list of names.' }}</summary>

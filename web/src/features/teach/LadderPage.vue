@@ -8,10 +8,11 @@ import { api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import NotCome from '../../ui/NotCome.vue'
+import LearnerCord from './LearnerCord.vue'
 import { useTeaching } from './teaching'
 
 /** Height of a rung and least width of a knot on it, pixels. */
-const RUNG = 188
+const RUNG = 236
 const WIDE = 132
 const DRAWN = 96
 
@@ -29,10 +30,21 @@ const opened = ref<string>()
 const rungs = computed(() => ladder.value?.rungs ?? [])
 const wide = computed(() => Math.max(width.value, ...rungs.value.map((r) => r.length * WIDE)))
 const high = computed(() => rungs.value.length * RUNG + 12)
+/** Each knot above the middle of what it builds on, as far as its neighbours leave room. */
 const places = computed(() => {
   const at = new Map<string, { x: number; y: number; rung: Schemas['Rung'] }>()
   rungs.value.forEach((row, r) => {
-    row.forEach((k, i) => at.set(k.knot, { x: ((i + 0.5) / row.length) * wide.value, y: high.value - r * RUNG - RUNG, rung: k }))
+    const even = row.map((_, i) => ((i + 0.5) / row.length) * wide.value)
+    const wish = (knot: string, i: number) => {
+      const xs = (ladder.value?.strands ?? []).filter((s) => s.above === knot).flatMap((s) => at.get(s.below)?.x ?? [])
+      return xs.length ? xs.reduce((a, b) => a + b) / xs.length : even[i]!
+    }
+    const sorted = row.map((k, i) => ({ k, x: wish(k.knot, i) })).sort((a, b) => a.x - b.x)
+    sorted.forEach((p, i) => (p.x = Math.max(p.x, WIDE / 2, (sorted[i - 1]?.x ?? -WIDE) + WIDE)))
+    for (let i = sorted.length - 1, most = wide.value - WIDE / 2; i >= 0; i--, most = sorted[i + 1]!.x - WIDE) {
+      sorted[i]!.x = Math.min(sorted[i]!.x, most)
+    }
+    sorted.forEach(({ k, x }) => at.set(k.knot, { x, y: high.value - r * RUNG - RUNG, rung: k }))
   })
   return at
 })
@@ -42,9 +54,9 @@ const strands = computed(() =>
     if (!a || !b) return []
     const [from, to] = [
       { x: a.x, y: a.y },
-      { x: b.x, y: b.y + RUNG - 6 },
+      { x: b.x, y: b.y + RUNG - 58 },
     ]
-    const bend = Math.min(40, Math.abs(from.y - to.y) / 2)
+    const bend = Math.abs(from.y - to.y) * 0.55
     return [{ ...s, d: `M${from.x} ${from.y}C${from.x} ${from.y - bend} ${to.x} ${to.y + bend} ${to.x} ${to.y}` }]
   }),
 )
@@ -94,10 +106,12 @@ const says = (k: Schemas['Rung']) =>
           class="rung-knot"
           :class="{ on: knot === shown, taught: p.rung.taught, due: p.rung.fading * 2 > p.rung.can }"
           :aria-pressed="knot === shown"
-          :style="{ left: `${p.x}px`, top: `${p.y}px`, width: `${WIDE - 4}px`, height: `${RUNG - 10}px` }"
+          :style="{ left: `${p.x}px`, top: `${p.y}px`, width: `${WIDE - 4}px`, height: `${RUNG - 58}px` }"
           @click="opened = knot">
           <span class="thumb"><KnotFigure :knot="knot" :drawn-up="1" /></span>
-          <i class="own-rung" />
+          <span class="own-rung"
+            ><LearnerCord :run="0" :of="3" :whole="p.rung.taught" :sags="p.rung.taught && p.rung.fading * 2 > p.rung.can"
+          /></span>
           <b>{{ p.rung.name }}</b>
           <small>{{ says(p.rung) }}</small>
         </button>

@@ -7,10 +7,14 @@ import { api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import LearnerCord from './LearnerCord.vue'
+import { useTeaching } from './teaching'
 
 const route = useRoute()
+const teaching = useTeaching()
 const id = computed(() => Number(route.params.course))
 const { answer: record, trouble, again } = useAsked(() => got(api.GET('/api/courses/{id}/record', { params: { path: { id: id.value } } })))
+const { answer: course } = useAsked(() => got(api.GET('/api/courses/{id}', { params: { path: { id: id.value } } })))
+watch(course, (c) => c && teaching.take(c))
 watch(id, () => byItself(again()))
 const opened = ref<string>()
 const lost = (k: Schemas['RecordKnot']) => k.wrong_by_move.reduce((sum, n) => sum + n, 0)
