@@ -169,7 +169,7 @@ impl CourseDraft {
             };
             let builds_on_last = |id: &&&'static str| order.last().is_some_and(|l| below(id).any(|s| s.below == *l));
             let ready: Vec<&&'static str> = by_height.iter().filter(ready).collect();
-            let Some(next) = ready.iter().copied().find(|id| builds_on_last(&id)).or(ready.first().copied()) else {
+            let Some(next) = ready.iter().copied().find(|id| builds_on_last(id)).or(ready.first().copied()) else {
                 break;
             };
             order.push(next);

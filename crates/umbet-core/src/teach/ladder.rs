@@ -129,10 +129,9 @@ fn without_rings(mut all: Vec<Strand>) -> Vec<Strand> {
     all.sort_by_key(|s| (s.shared != Shared::Declared, effort(s.above), s.above, s.below));
     let mut kept: Vec<Strand> = Vec::new();
     for s in all {
-        if effort(s.below) <= effort(s.above) || s.shared == Shared::Declared {
-            if !reaches(&kept, s.above, s.below) {
-                kept.push(s);
-            }
+        let lower = effort(s.below) <= effort(s.above) || s.shared == Shared::Declared;
+        if lower && !reaches(&kept, s.above, s.below) {
+            kept.push(s);
         }
     }
     kept
@@ -209,7 +208,7 @@ impl Gap {
 
 /// Gaps of a course: knots of a lesson whose declared foundations are neither known nor taught in it or before.
 pub fn gaps(lessons: &[Vec<&'static str>], knows: &BTreeSet<&'static str>) -> Vec<Gap> {
-    let lesson_of = |id: &str| lessons.iter().position(|l| l.iter().any(|k| *k == id));
+    let lesson_of = |id: &'static str| lessons.iter().position(|l| l.contains(&id));
     let mut gaps = Vec::new();
     for (lesson, knots) in lessons.iter().enumerate() {
         for knot in knots {

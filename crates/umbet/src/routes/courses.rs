@@ -295,8 +295,8 @@ pub async fn ladder(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<
             .into_iter()
             .chain(planned)
             .collect();
-        let taught = |id: &str| {
-            known.contains(id) || lessons.iter().any(|l| l.held_at.is_some() && l.knots.iter().any(|k| *k == id))
+        let taught = |id: &'static str| {
+            known.contains(id) || lessons.iter().any(|l| l.held_at.is_some() && l.knots.contains(&id))
         };
         let rung = |id: &'static str| Rung {
             knot: id,

@@ -411,7 +411,7 @@ pub struct MisstepWords {
     /// The catalogue knot it makes.
     knot: Option<String>,
     /// It has a name: a knot, a wrong form, or nothing at all.
-    named: bool,
+    pub(super) named: bool,
 }
 
 /// What one wrong action makes of a knot, worked out from its path.

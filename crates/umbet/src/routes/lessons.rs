@@ -419,8 +419,9 @@ fn insight(knot: &'static Knot, slip: &Slip, names: &HashMap<i64, &str>) -> Opti
     let mut who: Vec<&str> = slip.who.iter().filter_map(|id| names.get(id).copied()).collect();
     who.sort_unstable();
     let short = knot.entry.step.get(step - 1).map_or_else(String::new, |s| s.short.to_lowercase());
-    let makes =
-        if words.makes.is_empty() { String::new() } else { format!(" It makes: {}.", words.makes.to_lowercase()) };
+    // "Plain turns: nothing locks them" is told as one clause; what has no name is told by the mistake alone.
+    let makes = words.makes.to_lowercase().replace(": ", "; ");
+    let makes = if words.named { format!(" It makes: {makes}.") } else { String::new() };
     Some(Insight {
         title: format!("{} slipped in move {step}, {short}", how_many(slip)),
         says: format!("{}: {}.{makes}", who.join(", "), words.done.to_lowercase()),

@@ -40,7 +40,11 @@ const places = computed(() => {
       return xs.length ? xs.reduce((a, b) => a + b) / xs.length : even[i]!
     }
     const sorted = row.map((k, i) => ({ k, x: wish(k.knot, i) })).sort((a, b) => a.x - b.x)
-    sorted.forEach((p, i) => (p.x = Math.max(p.x, WIDE / 2, (sorted[i - 1]?.x ?? -WIDE) + WIDE)))
+    const wished = sorted.reduce((sum, p) => sum + p.x, 0)
+    sorted.forEach((p, i) => (p.x = Math.max(p.x, (sorted[i - 1]?.x ?? -Infinity) + WIDE)))
+    // Pushed apart to the right alone, the row would drift: it goes back as a whole.
+    const drift = (sorted.reduce((sum, p) => sum + p.x, 0) - wished) / sorted.length
+    sorted.forEach((p, i) => (p.x = Math.max(p.x - drift, WIDE / 2 + i * WIDE)))
     for (let i = sorted.length - 1, most = wide.value - WIDE / 2; i >= 0; i--, most = sorted[i + 1]!.x - WIDE) {
       sorted[i]!.x = Math.min(sorted[i]!.x, most)
     }
@@ -54,7 +58,7 @@ const strands = computed(() =>
     if (!a || !b) return []
     const [from, to] = [
       { x: a.x, y: a.y },
-      { x: b.x, y: b.y + RUNG - 58 },
+      { x: b.x, y: b.y + RUNG - 34 },
     ]
     const bend = Math.abs(from.y - to.y) * 0.55
     return [{ ...s, d: `M${from.x} ${from.y}C${from.x} ${from.y - bend} ${to.x} ${to.y + bend} ${to.x} ${to.y}` }]
@@ -106,7 +110,7 @@ const says = (k: Schemas['Rung']) =>
           class="rung-knot"
           :class="{ on: knot === shown, taught: p.rung.taught, due: p.rung.fading * 2 > p.rung.can }"
           :aria-pressed="knot === shown"
-          :style="{ left: `${p.x}px`, top: `${p.y}px`, width: `${WIDE - 4}px`, height: `${RUNG - 58}px` }"
+          :style="{ left: `${p.x}px`, top: `${p.y}px`, width: `${WIDE - 4}px`, height: `${RUNG - 34}px` }"
           @click="opened = knot">
           <span class="thumb"><KnotFigure :knot="knot" :drawn-up="1" /></span>
           <span class="own-rung"
