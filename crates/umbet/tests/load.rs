@@ -138,3 +138,78 @@ async fn the_first_answer_is_on_screen() {
         );
     }
 }
+
+/// A hundred learners and a year of tries, 200 000: opening the board and logging a try, one after the other; the class's record.
+#[tokio::test(flavor = "multi_thread")]
+#[ignore = "a benchmark; run by `cargo xtask bench`"]
+async fn a_year_of_a_hundred_learners() {
+    use chrono::{Duration as Days, Utc};
+    use umbet::store::{self, KeptTry, TryInput};
+    use umbet_core::teach::tries::Came;
+    const KNOTS: [&str; 10] = [
+        "clove-hitch",
+        "bowline",
+        "overhand",
+        "sheet-bend",
+        "rolling-hitch",
+        "figure-eight",
+        "reef",
+        "half-hitch",
+        "two-half-hitches",
+        "timber-hitch",
+    ];
+    let folder = tempfile::tempdir().expect("a folder");
+    let file = store::open(&folder.path().join("year.db")).await.expect("a data file");
+    let s = Server::over(umbet::App::new(file.clone()).await.expect("the application"), folder).await;
+    let draft =
+        json!({ "lessons": 10, "minutes": 90, "class": 60, "wanted": KNOTS, "breadth": "few", "opening": "use" });
+    let (_, course) =
+        s.post("/api/courses", &json!({ "name": "A year", "first_at": "2026-01-06T18:30", "draft": draft })).await;
+    let lines: String = (0..100).map(|n| format!("Learner {n}\n")).collect();
+    let (_, learners) = s.post(&format!("/api/courses/{}/learners", course["id"]), &json!({ "lines": lines })).await;
+    let ids: Vec<i64> = learners.as_array().expect("learners").iter().filter_map(|l| l["id"].as_i64()).collect();
+    let (_, view) = s.get(&format!("/api/courses/{}", course["id"])).await;
+    let lesson = view["lessons"][0]["id"].as_i64().expect("a lesson");
+    s.post(&format!("/api/lessons/{lesson}/held"), &json!(null)).await;
+    let whole = file.as_one().await.expect("one write");
+    for n in 0..200_000usize {
+        let knot = KNOTS[n / 100 % 10].to_owned();
+        let came = if n % 7 == 0 { Came::Wrong(Some("A1".into())) } else { Came::Right };
+        let input = TryInput {
+            learner: ids[n % 100],
+            knot,
+            came,
+            seconds: Some(12.0 + (n % 23) as f64),
+            under: Vec::new(),
+            key: format!("year-{n:08}"),
+        };
+        let at = Utc::now() - Days::minutes((200_000 - n) as i64 * 5 / 2);
+        KeptTry::add(&whole, (n % 3 == 0).then_some(lesson), &input, at).await.expect("a try");
+    }
+    whole.keep().await.expect("kept");
+    let mut took = [Vec::new(), Vec::new(), Vec::new()];
+    for n in 0..60 {
+        let knot = KNOTS[n % 10];
+        let timed = Instant::now();
+        let (status, _) = s.get(&format!("/api/lessons/{lesson}/board?knot={knot}")).await;
+        took[0].push(timed.elapsed());
+        assert!(status.is_success());
+        let body =
+            json!({ "learner": ids[n], "knot": knot, "came": "right", "seconds": 14, "key": format!("bench-{n:04}") });
+        let timed = Instant::now();
+        let (status, _) = s.post(&format!("/api/lessons/{lesson}/tries"), &body).await;
+        took[1].push(timed.elapsed());
+        assert!(status.is_success());
+        if n % 6 == 0 {
+            let timed = Instant::now();
+            let (status, _) = s.get(&format!("/api/courses/{}/record", course["id"])).await;
+            took[2].push(timed.elapsed());
+            assert!(status.is_success());
+        }
+    }
+    for (what, mut all) in ["board opened", "try logged", "class reviewed"].into_iter().zip(took) {
+        all.sort_unstable();
+        let at = |share: f64| all[((all.len() - 1) as f64 * share) as usize];
+        println!("200 000 tries, {what}: median {:?}, p95 {:?}, most {:?}", at(0.5), at(0.95), at(1.0));
+    }
+}

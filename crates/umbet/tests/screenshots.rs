@@ -11,15 +11,6 @@ type Shot = (&'static str, &'static str, u32, u32, bool, &'static [&'static str]
 
 const SHOTS: &[Shot] = &[
     ("choose.png", "/jobs/1/joints/1", 1280, 800, false, &[]),
-    (
-        "compare.png",
-        "/jobs/1/joints/1",
-        1280,
-        800,
-        false,
-        &[".answer.first .btn-bare:last-child", ".answer:nth-of-type(2) .btn-bare:last-child"],
-    ),
-    ("choose-phone.png", "/jobs/1/joints/3", 390, 844, false, &[]),
     ("choose-night.png", "/jobs/2/joints/8", 1280, 800, true, &[]),
     ("knot.png", "/knots/clove-hitch?step=9", 1280, 800, false, &[]),
     ("knot-step.png", "/knots/siberian-hitch?step=4", 1280, 800, false, &[]),
@@ -27,14 +18,17 @@ const SHOTS: &[Shot] = &[
     ("knot-drawn-up.png", "/knots/butterfly?step=7", 1280, 800, false, &[]),
     ("job.png", "/jobs/1", 1280, 800, false, &[]),
     ("knots.png", "/knots", 1280, 800, false, &[]),
-    ("knot-turned.png", "/knots/clove-hitch?step=6&turned=1", 1280, 800, false, &[]),
     ("right-and-wrong.png", "/knots/reef/wrong?wrong=B4-6", 1280, 800, false, &[]),
-    ("side-by-side.png", "/knots?by=built&pair=clove-hitch,constrictor", 1280, 800, false, &[]),
     ("rig.png", "/jobs/2/rig/shelter", 1280, 800, false, &[]),
     ("rig-on-site.png", "/jobs/2/rig/shelter/site", 390, 844, false, &[".onsite-next"]),
     ("spot-the-mistake.png", "/prove", 1280, 800, false, &[]),
     ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),
     ("cord.png", "/cord", 1280, 800, false, &[]),
+    ("board.png", "/teach/lessons/3", 1280, 800, false, &[".board-knots .btn:nth-child(2)"]),
+    ("course.png", "/teach/1", 1280, 800, false, &[]),
+    ("ladder.png", "/teach/1/ladder", 1280, 800, false, &[]),
+    ("show.png", "/show/4", 1280, 800, false, &[]),
+    ("learner-phone.png", "/learners/5", 390, 844, false, &[]),
     ("habits.png", "/habits", 1280, 800, false, &[]),
 ];
 
