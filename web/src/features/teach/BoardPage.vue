@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The board of a lesson: every learner a tile, one tap logs a try.
+// The board of a lesson: every learner a tile, one tap logs a try. Space is the clock's, also on a tile: it must not log twice.
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
@@ -154,6 +154,8 @@ const rows = computed(() => Math.max(Math.ceil((board.value?.tiles.length ?? 0) 
           class="tile"
           :class="{ now: t.now, due: t.due_days !== undefined && t.due_days !== null, away: t.away, slip: t.slipped }"
           :disabled="!board.knot"
+          @keydown.space.prevent.stop="byItself(run())"
+          @keyup.space.prevent
           @click="tap(t)">
           <b>{{ t.name }} <small v-if="t.left">left</small></b>
           <LearnerCord :run="t.run" :of="t.of" :whole="t.reached" :sags="t.due_days != null" :thin="t.away" />
