@@ -184,7 +184,9 @@ const rows = computed(() => Math.max(Math.ceil((board.value?.tiles.length ?? 0) 
             ></span
           >
         </div>
-        <span class="clock-cord" aria-hidden="true"><i class="laid" :style="{ width: `${share * 90}%` }" /><i class="rest" /></span>
+        <span class="clock-cord" aria-hidden="true"
+          ><i class="cord-laid" :style="{ width: `${share * 90}%` }" /><i class="cord-rest"
+        /></span>
         <div class="do">
           <BButton class="btn-tab" @click="run">{{ runs ? 'Stop' : 'Start' }}</BButton>
           <BButton class="btn-tab" @click="anew">Again</BButton>

@@ -206,7 +206,7 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
                   @keydown="byKey($event, k.knot, i)"
                   >{{ k.name }}<small v-if="k.again"> again</small></component
                 >
-                <i class="laid" /><i class="tied" />
+                <i class="cord-laid" /><i class="cord-tied" />
                 <small class="min">{{ Math.round(l.held && k.taken ? k.taken : k.minutes) }} min</small>
               </span>
               <i class="post" :style="{ left: `${WHOLE}%` }" />

@@ -97,11 +97,11 @@ const says = (k: Schemas['Rung']) =>
             class="rung" />
           <g v-for="s in strands" :key="`${s.below} ${s.above}`" :class="{ lit: s.above === shown || s.below === shown }">
             <template v-if="s.laid">
-              <path class="co" :d="s.d" />
-              <path class="ca" :d="s.d" />
-              <path class="cf" :d="s.d" />
+              <path class="cord-o" :d="s.d" />
+              <path class="cord-a" :d="s.d" />
+              <path class="cord-f" :d="s.d" />
             </template>
-            <path v-else class="dots" :d="s.d" />
+            <path v-else class="strand-dots" :d="s.d" />
           </g>
         </svg>
         <button

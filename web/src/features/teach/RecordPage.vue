@@ -75,9 +75,9 @@ const time = (k: Schemas['RecordKnot']) =>
         <h2>{{ shown.name }}</h2>
         <p class="sub">Lesson {{ shown.lesson }}: {{ shown.right }} of {{ shown.tries }} tries right; {{ time(shown) }}.</p>
         <h3>Which move loses people</h3>
-        <ol class="strip">
+        <ol class="lost-strip">
           <li v-for="(m, i) in shown.moves" :key="i" :class="{ lost: shown.wrong_by_move[i] }">
-            <i class="laid" :style="{ '--lost': shown.wrong_by_move[i] }" />
+            <i class="cord-laid" :style="{ '--lost': shown.wrong_by_move[i] }" />
             <b>{{ m }}</b>
             <span>{{ shown.wrong_by_move[i] ? `${shown.wrong_by_move[i]} wrong` : 'none' }}</span>
           </li>

@@ -83,7 +83,7 @@ useKeys([
 </script>
 
 <template>
-  <section class="show" :class="{ blank: doing?.blank }">
+  <section class="projected" :class="{ blank: doing?.blank }">
     <h1 class="visually-hidden">{{ knot?.name ?? 'The lesson' }}</h1>
     <p v-if="trouble || (notCome && !board)" class="trouble" role="alert">
       {{ trouble || notCome }} <BButton class="btn-tab" @click="readAgain">Ask again</BButton>
@@ -99,7 +99,7 @@ useKeys([
       </div>
       <div class="show-side">
         <div class="show-cord" aria-hidden="true">
-          <i v-for="n in steps.length" :key="n" :class="{ laid: n <= step, here: n === step }" />
+          <i v-for="n in steps.length" :key="n" :class="{ 'cord-laid': n <= step, here: n === step }" />
         </div>
         <div class="show-tight cloth">
           <h2>{{ knot.name }}</h2>
