@@ -35,8 +35,10 @@ pub struct Strand {
     pub below: &'static str,
     /// The knot that builds on it.
     pub above: &'static str,
-    /// What they share.
+    /// What they share, told most plainly.
     pub shared: Shared,
+    /// The entry says that the lower one comes first, however else that shows.
+    pub declared: bool,
 }
 
 impl Strand {
@@ -61,7 +63,7 @@ pub fn strands() -> &'static [Strand] {
 }
 
 fn found() -> Vec<Strand> {
-    let mut all: BTreeMap<(&'static str, &'static str), Shared> = BTreeMap::new();
+    let mut all: BTreeMap<(&'static str, &'static str), (Shared, bool)> = BTreeMap::new();
     for knot in catalogue().knots() {
         let above = knot.id.as_str();
         let begun = begins_as(knot).into_iter().map(|(below, moves)| (below, Shared::BeginsAs { moves }));
@@ -69,12 +71,13 @@ fn found() -> Vec<Strand> {
         let declared = knot.entry.builds_on.iter().map(|below| (below.as_str(), Shared::Declared));
         for (below, shared) in begun.chain(followed(knot)).chain(more).chain(declared) {
             if below != above {
-                let kept = all.entry((below, above)).or_insert(shared);
-                *kept = shared.min(*kept);
+                let (plainest, first) = all.entry((below, above)).or_insert((shared, false));
+                *plainest = shared.min(*plainest);
+                *first |= shared == Shared::Declared;
             }
         }
     }
-    all.into_iter().map(|((below, above), shared)| Strand { below, above, shared }).collect()
+    all.into_iter().map(|((below, above), (shared, declared))| Strand { below, above, shared, declared }).collect()
 }
 
 /// Knots that this one is after some of its moves, each with the first such move: by the identity of the rope laid so far, drawn
@@ -126,10 +129,10 @@ fn followed(knot: &Knot) -> Vec<(&'static str, Shared)> {
 fn without_rings(mut all: Vec<Strand>) -> Vec<Strand> {
     let effort = |id: &str| catalogue().find(id).map_or((0, 0), |k| (k.entry.hands.moves, k.path.crossings.len()));
     // What an entry declares stands; the rest is held to it.
-    all.sort_by_key(|s| (s.shared != Shared::Declared, effort(s.above), s.above, s.below));
+    all.sort_by_key(|s| (!s.declared, effort(s.above), s.above, s.below));
     let mut kept: Vec<Strand> = Vec::new();
     for s in all {
-        let lower = effort(s.below) <= effort(s.above) || s.shared == Shared::Declared;
+        let lower = effort(s.below) <= effort(s.above) || s.declared;
         if lower && !reaches(&kept, s.above, s.below) {
             kept.push(s);
         }
@@ -154,7 +157,7 @@ pub fn with_what_they_build_on<'a>(wanted: impl IntoIterator<Item = &'a str>) ->
     while let Some(id) = open.pop() {
         if all.insert(id) {
             // Declared strands are what an instructor would teach first; what paths share beyond these is a help, not a need.
-            open.extend(below(id).filter(|s| s.shared == Shared::Declared).map(|s| s.below));
+            open.extend(below(id).filter(|s| s.declared).map(|s| s.below));
         }
     }
     all
@@ -212,7 +215,7 @@ pub fn gaps(lessons: &[Vec<&'static str>], knows: &BTreeSet<&'static str>) -> Ve
     let mut gaps = Vec::new();
     for (lesson, knots) in lessons.iter().enumerate() {
         for knot in knots {
-            let needs = below(knot).filter(|s| s.shared == Shared::Declared && !knows.contains(s.below));
+            let needs = below(knot).filter(|s| s.declared && !knows.contains(s.below));
             for s in needs {
                 let comes = lesson_of(s.below);
                 if comes.is_none_or(|l| l > lesson) && lesson_of(knot) == Some(lesson) {
