@@ -4,7 +4,7 @@ import { ref, shallowRef } from 'vue'
 import { whenBack } from './away'
 import { api, got, words, type CatalogueWords } from './client'
 
-const none: CatalogueWords = { tasks: [], cords: [], shapes: [], surfaces: [], matters: [], sources: [] }
+const none: CatalogueWords = { tasks: [], cords: [], shapes: [], surfaces: [], matters: [], sources: [], names: {} }
 
 export const useCatalogue = defineStore('catalogue', () => {
   const lists = shallowRef<CatalogueWords>(none)
@@ -19,5 +19,7 @@ export const useCatalogue = defineStore('catalogue', () => {
   }
   whenBack(() => (trouble.value ? load() : undefined))
   const asked = load()
-  return { lists, trouble, asked, load }
+  /** The name of a knot; until the list is there, its id in words. */
+  const named = (knot: string) => lists.value.names[knot] ?? knot.replaceAll('-', ' ')
+  return { lists, trouble, asked, load, named }
 })

@@ -3,8 +3,10 @@
 use crate::extract::Person;
 use axum::Json;
 use serde::Serialize;
+use std::collections::BTreeMap;
 use umbet_core::choose::{Matter, matters};
 use umbet_core::cord::{Construction, Stiffness, cords};
+use umbet_core::knot::catalogue as knots;
 use umbet_core::object::{object_kinds, surfaces};
 use umbet_core::situation::{Draft, Shape, Task};
 use umbet_core::source::{Source, sources};
@@ -105,6 +107,8 @@ pub struct CatalogueWords {
     matters: Vec<Matter>,
     /// Where values come from.
     sources: Vec<Source>,
+    /// Names of knots by their ids.
+    names: BTreeMap<&'static str, &'static str>,
 }
 
 /// Cords, surfaces, shapes, schools and sources.
@@ -112,6 +116,7 @@ pub struct CatalogueWords {
 pub async fn catalogue(person: Person) -> Json<CatalogueWords> {
     let reader = person.reader();
     Json(CatalogueWords {
+        names: knots().knots().iter().map(|k| (k.id.as_str(), k.entry.name.as_str())).collect(),
         tasks: Task::ALL
             .iter()
             .map(|&task| TaskKind { task, words: task.words().into(), usual: Draft::usual(task) })

@@ -332,7 +332,7 @@ fn board_of(
         let slipped = in_lesson.is_some_and(|t| !t.tried.right());
         let slip = in_lesson.filter(|_| slipped).map(|t| try_words(&t.knot, &t.tried, limit));
         let at = standing_at(course, own.iter().map(|t| t.tried.clone()).collect(), now);
-        tile(l, &at, in_go, slip)
+        tile(l, &at, in_go, slip, limit)
     };
     let mut tile = tile;
     let tiles: Vec<Tile> = learners.iter().map(&mut tile).collect();
@@ -363,10 +363,14 @@ fn board_of(
     }
 }
 
-fn tile(l: &Learner, at: &At, now: Option<TileTry>, slip: Option<String>) -> Tile {
+fn tile(l: &Learner, at: &At, now: Option<TileTry>, slip: Option<String>, limit_s: Option<f64>) -> Tile {
     let reached = at.standing.holds();
     let due_days = at.in_days.filter(|d| *d <= 0 && reached && now.is_none()).map(|d| -d);
-    let seconds = at.seconds().map(|s| format!("{s:.0} s"));
+    // A slow one does not add to the row: it is said to be slow, or the row would seem to have been forgotten.
+    let seconds = at.seconds().map(|s| {
+        let slow = limit_s.is_some_and(|most| s > most);
+        format!("{s:.0} s{}", if slow { ", over the time" } else { "" })
+    });
     let slipped = slip.is_some();
     let says = match (slip, due_days) {
         _ if l.away => "away today".to_owned(),

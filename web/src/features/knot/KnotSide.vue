@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // Beside the drawing: what goes wrong, the cord it takes, how it lets go, where practitioners differ.
 import { computed, ref, watch } from 'vue'
+import { useCatalogue } from '../../api/catalogue'
 import { api, got, type KnotAnswer, type KnotWords, type Schemas } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import CordBar from '../../ui/CordBar.vue'
 import { useObject } from './object'
 
+const catalogue = useCatalogue()
 const props = defineProps<{ knot: KnotWords; answer?: KnotAnswer }>()
 const object = useObject()
 const habits = useHabits()
@@ -61,7 +63,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
         <span class="sub">{{ knot.release.because }}</span>
         <span v-if="knot.release.stays.length" class="stays"
           ><RouterLink v-for="(s, i) in knot.release.stays" :key="i" :to="`/knots/${s}`"
-            ><KnotFigure :knot="s" :drawn-up="1" /><span>{{ s.replaceAll('-', ' ') }}</span></RouterLink
+            ><KnotFigure :knot="s" :drawn-up="1" /><span>{{ catalogue.named(s) }}</span></RouterLink
           ></span
         >
       </dd>
@@ -89,7 +91,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
       <h2>Builds on</h2>
       <p>
         <template v-for="(b, i) in knot.builds_on" :key="b"
-          ><template v-if="i">, </template><RouterLink :to="`/knots/${b}`">{{ b.replaceAll('-', ' ') }}</RouterLink></template
+          ><template v-if="i">, </template><RouterLink :to="`/knots/${b}`">{{ catalogue.named(b) }}</RouterLink></template
         >
       </p>
     </template>

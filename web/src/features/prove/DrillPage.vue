@@ -2,12 +2,14 @@
 // Spot the mistake: a drawing, right or wrong. What is it, and where did it go wrong?
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { whenBack } from '../../api/away'
+import { useCatalogue } from '../../api/catalogue'
 import { api, got, words as said, type DrillMark, type DrillQuestion, type Family, type KnotScore } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import ProveTabs from './ProveTabs.vue'
 
+const catalogue = useCatalogue()
 const families: { value: Family | ''; text: string }[] = [
   { value: '', text: 'Any knot' },
   { value: 'hitch', text: 'Hitches' },
@@ -166,7 +168,7 @@ useKeys([
           <p v-if="weak.length">
             Look again at
             <template v-for="(k, i) in weak" :key="k.knot"
-              ><template v-if="i">, </template><RouterLink :to="`/knots/${k.knot}`">{{ k.knot.replaceAll('-', ' ') }}</RouterLink></template
+              ><template v-if="i">, </template><RouterLink :to="`/knots/${k.knot}`">{{ catalogue.named(k.knot) }}</RouterLink></template
             >.
           </p>
           <BButton class="btn-bare ps-0" @click="clear">Begin the score anew</BButton>

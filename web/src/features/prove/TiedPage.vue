@@ -2,6 +2,7 @@
 // What have I tied? Said crossing by crossing along the rope, or as a planar-diagram code.
 import { computed, ref, watch } from 'vue'
 import IconUndo from '~icons/lucide/undo-2'
+import { useCatalogue } from '../../api/catalogue'
 import { api, got, words as said, type Found } from '../../api/client'
 import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
@@ -14,6 +15,7 @@ interface Pass {
   crossing: number
   side: '' | 'l' | 'r'
 }
+const catalogue = useCatalogue()
 const way = ref<'walk' | 'code'>('walk')
 const passes = ref<Pass[]>([])
 const overhand: Pass[] = [1, 2, 3, 1, 2, 3].map((crossing, i) => ({ at: 'crossing', over: i % 2 === 1, crossing, side: '' }))
@@ -171,7 +173,7 @@ watch([words, way, object, openLoop], () => {
           <ul class="knots">
             <li v-for="k in found.knots" :key="k">
               <RouterLink :to="`/knots/${k}`"
-                ><KnotFigure :knot="k" :drawn-up="1" /><b>{{ k.replaceAll('-', ' ') }}</b></RouterLink
+                ><KnotFigure :knot="k" :drawn-up="1" /><b>{{ catalogue.named(k) }}</b></RouterLink
               >
             </li>
           </ul>
