@@ -1378,6 +1378,10 @@ export interface components {
             cords: components["schemas"]["CordKind"][];
             /** @description Where practitioners differ. */
             matters: components["schemas"]["Matter"][];
+            /** @description Names of knots by their ids. */
+            names: {
+                [key: string]: string;
+            };
             /** @description Shapes. */
             shapes: components["schemas"]["ShapeKind"][];
             /** @description Where values come from. */
