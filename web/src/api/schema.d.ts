@@ -1728,45 +1728,32 @@ export interface components {
         };
         /** @description What is being done in a lesson: kept with it, so that a reload or a closed lid loses nothing. */
         Doing: {
-            /**
-             * @description Nothing is shown.
-             * @default false
-             */
+            /** @description Nothing is shown. */
             blank: boolean;
             /**
              * Format: double
              * @description Seconds on the clock before that.
-             * @default 0
              */
             elapsed_s: number;
             /**
              * Format: date-time
              * @description When this go began.
-             * @default null
              */
-            go_at: string | null;
-            /**
-             * @description The knot.
-             * @default null
-             */
-            knot: string | null;
-            /**
-             * @description Shown mirrored, for a class that faces the instructor.
-             * @default false
-             */
+            go_at?: string | null;
+            /** @description The knot. */
+            knot?: string | null;
+            /** @description Shown mirrored, for a class that faces the instructor. */
             mirrored: boolean;
             /**
              * Format: date-time
              * @description The clock runs since then; it stands when absent.
-             * @default null
              */
-            running_since: string | null;
+            running_since?: string | null;
             /**
              * Format: int32
              * @description The move shown to all, from 1; the finished knot when absent.
-             * @default null
              */
-            step: number | null;
+            step?: number | null;
         };
         /** @description What a person said of a joint. Absent parts take the task's usual value. */
         Draft: {

@@ -108,7 +108,7 @@ pub struct Lesson {
 
 /// What is being done in a lesson: kept with it, so that a reload or a closed lid loses nothing.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 pub struct Doing {
     /// The knot.
     pub knot: Option<String>,
@@ -178,7 +178,7 @@ impl LessonRow {
             knots: known(&knots),
             held_at: self.held_at,
             taken: serde_json::from_str(&self.taken)?,
-            doing: serde_json::from_str(&self.doing)?,
+            doing: if self.doing == "{}" { Doing::default() } else { serde_json::from_str(&self.doing)? },
         })
     }
 }
