@@ -29,7 +29,6 @@ const SHOTS: &[Shot] = &[
     ("ladder.png", "/teach/1/ladder", 1280, 800, false, &[]),
     ("show.png", "/show/4", 1280, 800, false, &[]),
     ("learner-phone.png", "/learners/5", 390, 844, false, &[]),
-    ("habits.png", "/habits", 1280, 800, false, &[]),
 ];
 
 #[tokio::test(flavor = "multi_thread")]
