@@ -98,7 +98,8 @@ fn outline(points: &[P2]) -> String {
         d.push(if i == 0 { 'l' } else { ' ' });
         last = tenths;
     }
-    d.truncate(d.trim_end().len());
+    // One point alone, as of a mark cut off to a speck, is a start without a step.
+    d.truncate(d.trim_end_matches(['l', ' ']).len());
     d
 }
 
@@ -138,6 +139,14 @@ fn escaped(s: &str) -> String {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    /// SVG 1.1, 8.3.1: a step is asked for two numbers at least; a start may stand alone.
+    #[test]
+    fn path_data_ends_with_a_number() {
+        assert_eq!(outline(&[[109.6, 51.6]]), "M109.6 51.6");
+        assert_eq!(outline(&[[1.0, 2.0], [1.5, 1.0]]), "M1 2l0.5 -1");
+        assert_eq!(outline(&[]), "");
+    }
 
     #[test]
     fn words_cannot_become_markup() {
