@@ -120,6 +120,7 @@ pub enum UnitSystem {
 
 /// One person's body used as a tape.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct BodyMeasures {
     /// Finger tip to finger tip, both arms out, metres.

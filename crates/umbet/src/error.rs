@@ -1,5 +1,6 @@
 //! What goes wrong, and the one place that turns it into an answer (problem details, RFC 9457).
 
+use crate::extract::is_no_character;
 use crate::trouble::Trouble;
 use axum::Json;
 use axum::http::{HeaderValue, StatusCode, header};
@@ -160,7 +161,11 @@ impl Error {
             newer: None,
         };
         match self {
-            Self::Unreadable { status, detail } => problem(status, "unreadable", "The request cannot be read", detail),
+            Self::Unreadable { status, detail } => {
+                // It may quote what was sent.
+                let detail = detail.replace(|c| is_no_character(u32::from(c)), "\u{fffd}");
+                problem(status, "unreadable", "The request cannot be read", detail)
+            }
             Self::Unusable(faults) => {
                 let detail = faults.iter().map(|f| f.says.clone()).collect::<Vec<_>>().join(" ");
                 let mut p = problem(StatusCode::UNPROCESSABLE_ENTITY, "unusable", "Some values cannot be used", detail);

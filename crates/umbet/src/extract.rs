@@ -55,10 +55,13 @@ fn whole_numbers<T: DeserializeOwned>(json: &str) -> Option<T> {
     T::deserialize(value).ok()
 }
 
-/// The first code point in a JSON text, written out or escaped, that no XML may hold and so no drawing or sheet can show
-/// (XML 1.0, production 2).
+/// No XML may hold it, and so no drawing or sheet can show it (XML 1.0, production 2).
+pub fn is_no_character(code: u32) -> bool {
+    matches!(code, 0..=8 | 0xb | 0xc | 0xe..=0x1f | 0xfffe | 0xffff)
+}
+
+/// The first code point in a JSON text, written out or escaped, that is no character.
 fn no_character(json: &str) -> Option<u32> {
-    let forbidden = |c: u32| matches!(c, 0..=8 | 0xb | 0xc | 0xe..=0x1f | 0xfffe | 0xffff);
     let mut chars = json.chars();
     while let Some(c) = chars.next() {
         // What stands outside of strings, such as a line's end, is none of theirs.
@@ -71,7 +74,7 @@ fn no_character(json: &str) -> Option<u32> {
             },
             c => u32::from(c),
         };
-        if forbidden(code) {
+        if is_no_character(code) {
             return Some(code);
         }
     }

@@ -5,58 +5,7 @@ mod support;
 use reqwest::{Method, StatusCode};
 use serde_json::{Value, json};
 use support::Server;
-
-/// One operation of the document.
-struct Operation {
-    method: Method,
-    path: String,
-    spec: Value,
-}
-
-impl Operation {
-    /// The address, its parts filled with these: an id nobody has, or a knot of the catalogue.
-    fn at(&self, id: &str) -> String {
-        self.path.replace("{id}", id).replace("{seed}", "7")
-    }
-
-    /// What it is called in a message.
-    fn name(&self) -> String {
-        format!("{} {}", self.method, self.path)
-    }
-
-    fn reads_a_body(&self) -> bool {
-        self.spec.get("requestBody").is_some()
-    }
-
-    fn parameters(&self, place: &str) -> Vec<&Value> {
-        let all = self.spec["parameters"].as_array();
-        all.into_iter().flatten().filter(|p| p["in"] == place).collect()
-    }
-
-    /// Status codes it says it answers with.
-    fn codes(&self) -> Vec<u16> {
-        let all = self.spec["responses"].as_object().expect("answers");
-        all.keys().filter_map(|c| c.parse().ok()).collect()
-    }
-
-    /// An id that is there, for reading bounds; one that is not, otherwise.
-    fn known_id(&self) -> &'static str {
-        if self.path.starts_with("/api/knots/") { "clove-hitch" } else { "999999" }
-    }
-}
-
-async fn operations(s: &Server) -> Vec<Operation> {
-    let (_, document) = s.get("/api/openapi.json").await;
-    let mut all = Vec::new();
-    for (path, methods) in document["paths"].as_object().expect("paths") {
-        for (method, spec) in methods.as_object().expect("methods") {
-            let method = method.to_uppercase().parse().expect("a method");
-            all.push(Operation { method, path: path.clone(), spec: spec.clone() });
-        }
-    }
-    assert!(all.len() > 45, "{} operations", all.len());
-    all
-}
+use support::document::{Operation, operations};
 
 /// A refusal a person understands: problem details with a title, the status, and a sentence.
 async fn refused(s: &Server, op: &Operation, at: &str, body: Option<String>) -> StatusCode {

@@ -1824,8 +1824,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            /** @description The draft. */
-            draft: Record<string, never>;
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -2411,8 +2410,7 @@ export interface components {
         };
         /** @description A job's rig of one kind. */
         KeptRig: {
-            /** @description As it was asked for; its shape is the planner's own. */
-            draft: Record<string, never>;
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -3175,6 +3173,22 @@ export interface components {
              */
             middle_m: number;
         };
+        /** @description A learner's own practice as it is logged. */
+        Practised: {
+            /** @description How it came out. */
+            came: components["schemas"]["Came"];
+            /** @description A word of the sender's own for this try, so that one sent twice is kept once. */
+            key: string;
+            /** @description The knot that was asked for. */
+            knot: string;
+            /**
+             * Format: double
+             * @description Seconds it took, 0.5 to 3 600; absent when no clock ran.
+             */
+            seconds?: number | null;
+            /** @description What made it harder. */
+            under?: components["schemas"]["Condition"][];
+        };
         /** @description A problem in the client's terms. */
         Problem: {
             /** @description What to change. */
@@ -3382,8 +3396,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            /** @description The draft. */
-            draft: Record<string, never>;
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -3498,8 +3511,8 @@ export interface components {
             fields: components["schemas"]["RigField"][];
             /** @description Why it does not go, and what to change. */
             impossible?: string | null;
-            /** @description What only its own kind has. */
-            own: Record<string, never>;
+            /** @description What only its own kind has; nothing where it does not go. */
+            own?: Record<string, never> | null;
             plan?: components["schemas"]["RigPlan"] | null;
         };
         /** @description A roster as it is pasted: a line a learner, `Anouk` or `Gwil, left`. */
@@ -3942,8 +3955,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            /** @description The draft. */
-            draft: Record<string, never>;
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };
@@ -7050,7 +7062,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TryInput"];
+                "application/json": components["schemas"]["Practised"];
             };
         };
         responses: {

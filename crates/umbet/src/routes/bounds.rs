@@ -3,13 +3,13 @@
 //! What hangs on another field (a size on its shape, a thickness on its cord) is told by its widest bounds; the answer names the
 //! narrower ones.
 
-use crate::store::{NAME_LONG, NOTE_LONG, cords, jobs, settings};
+use crate::store::{NAME_LONG, NOTE_LONG, cords, courses, jobs, settings};
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
-use umbet_core::rig::{anchor, line, shelter};
+use umbet_core::rig::{PLANNERS, anchor, line, shelter};
 use umbet_core::{cord, object, situation};
-use utoipa::openapi::schema::{Array, ArrayItems, Object, OneOf};
-use utoipa::openapi::{OpenApi, RefOr, Schema};
+use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
+use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
 
 /// What a field keeps to.
 enum Bound {
@@ -25,10 +25,14 @@ enum Bound {
     Numbers(usize, [f64; 2]),
     /// As many as this of these names.
     NamesOf(usize, Vec<String>),
+    /// Written so.
+    Written(String),
+    /// One of these schemas.
+    OneOfThese(Vec<String>),
 }
 
 fn all() -> Vec<(&'static str, &'static str, Bound)> {
-    use Bound::{Items, Names, NamesOf, Number, Numbers, Words};
+    use Bound::{Items, Names, NamesOf, Number, Numbers, OneOfThese, Words, Written};
     let kinds = || cord::cords().iter().map(|c| c.id.clone()).collect::<Vec<_>>();
     let surfaces = || object::surfaces().iter().map(|s| s.id.clone()).collect::<Vec<_>>();
     let knots = || catalogue().knots().iter().map(|k| k.id.clone()).collect::<Vec<_>>();
@@ -97,9 +101,33 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("LineDraft", "span_m", Number(line::SPAN_M)),
         ("LineDraft", "rise_m", Number(line::RISE_M)),
         ("LineDraft", "pull_n", Number(line::PULL_N)),
+        ("CourseInput", "name", Words([1, NAME_LONG])),
+        ("CourseInput", "first_at", Written(courses::FIRST_AT.to_owned())),
+        ("CourseInput", "every_days", Number(courses::EVERY_DAYS.map(|d| d as f64))),
+        ("CourseDraft", "wanted", NamesOf(60, knots())),
+        ("CourseDraft", "knows", NamesOf(100, knots())),
+        ("Roster", "lines", Words([1, 20_000])),
+        ("LearnerInput", "name", Words([1, NAME_LONG])),
+        ("LearnerInput", "note", Words([0, NOTE_LONG])),
+        ("TryInput", "knot", Names(knots())),
+        ("Practised", "knot", Names(knots())),
+        ("Doing", "knot", Names(knots())),
+        ("RigInput", "draft", OneOfThese(drafts())),
+        ("TypedNumber", "draft", OneOfThese(drafts())),
+        ("DraggedThing", "draft", OneOfThese(drafts())),
+        ("KeptRig", "draft", OneOfThese(drafts())),
         ("DraggedThing", "from", Numbers(2, [-1e6, 1e6])),
         ("DraggedThing", "to", Numbers(2, [-1e6, 1e6])),
     ]
+}
+
+/// Drafts of every kind of rig: the schema of kind `shelter` is called `ShelterDraft`.
+fn drafts() -> Vec<String> {
+    let called = |kind: &str| {
+        let words = kind.split('-').map(|w| w[..1].to_uppercase() + &w[1..]);
+        words.collect::<String>() + "Draft"
+    };
+    PLANNERS.iter().map(|p| called(p.kind)).collect()
 }
 
 /// What XML may not hold, and so no text here (see `extract`).
@@ -123,7 +151,62 @@ pub fn told(document: &mut OpenApi) {
             _ => panic!("{of}.{field} has a bound and is not in the document"),
         }
     }
+    schemas.values_mut().for_each(characters_only);
     told_of_queries(document);
+}
+
+/// Every text that is not told more closely: of characters that can be printed.
+fn characters_only(schema: &mut RefOr<Schema>) {
+    let RefOr::T(schema) = schema else { return };
+    match schema {
+        Schema::Object(o) => {
+            let text = match &o.schema_type {
+                SchemaType::Type(one) => *one == Type::String,
+                SchemaType::Array(any) => any.contains(&Type::String),
+                SchemaType::AnyValue => false,
+            };
+            if text && o.pattern.is_none() && o.enum_values.is_none() && o.format.is_none() {
+                o.pattern = Some(format!("^{CHARACTERS}*$"));
+            }
+            o.properties.values_mut().for_each(characters_only);
+            if let Some(AdditionalProperties::RefOr(of_each)) = o.additional_properties.as_deref_mut() {
+                characters_only(of_each);
+                let key = Object::with_type(Type::String);
+                let mut key = o.property_names.take().map_or(Schema::Object(key), |k| *k).into();
+                characters_only(&mut key);
+                if let RefOr::T(key) = key {
+                    o.property_names = Some(Box::new(key));
+                }
+            }
+        }
+        Schema::Array(a) => {
+            if let ArrayItems::RefOrSchema(one) = &mut a.items {
+                characters_only(one);
+            }
+        }
+        Schema::OneOf(OneOf { items, .. }) => {
+            items.iter_mut().for_each(characters_only);
+            items.iter_mut().for_each(one_named);
+        }
+        _ => {}
+    }
+}
+
+/// A variant told as an object with one name has no other names beside it, nor within it.
+fn one_named(item: &mut RefOr<Schema>) {
+    let closed = |o: &mut Object| {
+        if o.additional_properties.is_none() && !o.properties.is_empty() {
+            o.additional_properties = Some(Box::new(AdditionalProperties::FreeForm(false)));
+        }
+    };
+    if let RefOr::T(Schema::Object(o)) = item
+        && o.properties.len() == 1
+    {
+        closed(o);
+        if let Some(RefOr::T(Schema::Object(inner))) = o.properties.values_mut().next() {
+            closed(inner);
+        }
+    }
 }
 
 /// Names that stand in an address's query.
@@ -167,6 +250,11 @@ fn put(schema: &mut Schema, bound: &Bound) {
             o.pattern = Some(format!("^{some}{CHARACTERS}*$"));
         }
         (Schema::Object(o), Bound::Names(names)) => one_of(o, names),
+        (Schema::Object(o), Bound::Written(pattern)) => o.pattern = Some(pattern.clone()),
+        (schema, Bound::OneOfThese(names)) => {
+            let items = names.iter().map(|n| Ref::from_schema_name(n).into()).collect();
+            *schema = Schema::OneOf(OneOf { items, ..OneOf::new() });
+        }
         (Schema::Array(a), Bound::Items([least, most])) => (a.min_items, a.max_items) = (Some(*least), Some(*most)),
         (Schema::Array(a), Bound::Numbers(n, [least, most])) => {
             (a.min_items, a.max_items) = (Some(*n), Some(*n));

@@ -68,6 +68,7 @@ pub struct DrillAnswer {
     #[schema(minimum = 0, maximum = 3)]
     name: usize,
     /// Which numbered place is wrong, from 1; absent for nowhere.
+    #[schema(minimum = 1, maximum = 4)]
     spot: Option<usize>,
 }
 

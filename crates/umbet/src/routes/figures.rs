@@ -237,7 +237,7 @@ pub async fn figure(person: Person, Path(id): Path<String>, Query(q): Query<Figu
         (None, Some(way)) => {
             let pose = q.pose.unwrap_or(1);
             let posed = way.checked_sub(1).zip(pose.checked_sub(1)).and_then(|(w, p)| knot.posed(w, p));
-            let (posed, step) = posed.ok_or_else(|| Error::fault("pose", NO_POSE))?;
+            let (posed, step) = posed.ok_or(Error::Missing("way or move of this knot"))?;
             figure.step = step;
             figure.tail = None;
             let way = &knot.entry.way[way - 1];
@@ -273,8 +273,6 @@ pub async fn sheet(person: Person, Path(id): Path<String>, Query(q): Query<Figur
     Ok(svg_answer(&scene, true))
 }
 
-/// No such move of another way.
-const NO_POSE: &str = "This knot has no such other way, or the way has fewer moves.";
 /// Most characters of `wrong`.
 const LONGEST_WRONG: usize = 60;
 /// What to write for `wrong`.

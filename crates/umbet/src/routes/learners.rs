@@ -5,7 +5,7 @@ use super::lessons::try_words;
 use crate::error::{Error, NotAnswered, NotChanged, NotThere};
 use crate::extract::{Body, Path};
 use crate::state::App;
-use crate::store::{Course, KeptTry, Learner, LearnerInput, Lesson, TryInput};
+use crate::store::{Course, KeptTry, Learner, LearnerInput, Lesson, Practised};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -188,18 +188,16 @@ pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Lea
 
 /// Logs a learner's own practice: their word, which proves nothing.
 #[utoipa::path(
-    post, operation_id = "log_own_try", path = "/api/learners/{id}/tries", params(("id" = i64, Path, description = "Learner")), request_body = TryInput,
+    post, operation_id = "log_own_try", path = "/api/learners/{id}/tries", params(("id" = i64, Path, description = "Learner")), request_body = Practised,
     responses((status = 201, description = "Logged", body = KeptTry), NotAnswered)
 )]
 pub async fn log_own(
     State(app): State<App>,
     Path(id): Path<i64>,
-    Body(input): Body<TryInput>,
+    Body(input): Body<Practised>,
 ) -> Result<(StatusCode, Json<KeptTry>), Error> {
     Learner::get(&app.store, id).await?;
-    if input.learner != id {
-        return Err(Error::fault("learner", "Log practice as your own."));
-    }
+    let input = input.by(id);
     Ok((StatusCode::CREATED, Json(KeptTry::add(&app.store, None, &input, Utc::now()).await?)))
 }
 

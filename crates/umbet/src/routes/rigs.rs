@@ -82,8 +82,8 @@ pub struct RigView {
     impossible: Option<String>,
     /// The plan.
     plan: Option<RigPlan>,
-    /// What only its own kind has.
-    #[schema(value_type = Object)]
+    /// What only its own kind has; nothing where it does not go.
+    #[schema(value_type = Option<Object>)]
     own: Value,
     /// The drawings.
     drawings: Vec<RigDrawing>,

@@ -84,6 +84,10 @@ const fn weekly() -> i64 {
     7
 }
 
+/// How the first lesson's day and hour are written.
+pub const FIRST_AT: &str = "^(19|20)[0-9]{2}-((0[13578]|1[02])-(0[1-9]|[12][0-9]|3[01])|(0[469]|11)-(0[1-9]|[12][0-9]|30)|\
+                            02-(0[1-9]|1[0-9]|2[0-9]))T([01][0-9]|2[0-3]):[0-5][0-9]$";
+
 /// Least and most days from one lesson to the next.
 pub const EVERY_DAYS: [i64; 2] = [1, 60];
 

@@ -93,7 +93,8 @@ impl Learner {
         if there + roster.len() > MOST_LEARNERS {
             return Err(Error::fault("learners", format!("A course has {MOST_LEARNERS} learners at most.")));
         }
-        let checked = roster.iter().enumerate().map(|(line, l)| l.check(line + 1)).collect::<Result<Vec<_>, _>>()?;
+        let checked =
+            roster.iter().enumerate().map(|(line, l)| l.check_line(line + 1)).collect::<Result<Vec<_>, _>>()?;
         let whole = store.as_one().await?;
         let mut ids = Vec::new();
         for l in checked {
@@ -119,7 +120,7 @@ impl Learner {
     /// # Errors
     /// When a value cannot be used, the version is old, or the store fails.
     pub async fn put(store: &Store, id: i64, input: &LearnerInput) -> Result<Self, Error> {
-        let l = input.check(1)?;
+        let l = input.check()?;
         let hand = l.hand.word();
         let done = sqlx::query_file!("queries/learner-put.sql", l.name, hand, l.away, l.note, id, l.version)
             .execute(store.pool())
@@ -148,8 +149,14 @@ impl Learner {
 }
 
 impl LearnerInput {
-    fn check(&self, line: usize) -> Result<Self, Error> {
-        let at_line = |e: Error| match e {
+    fn check(&self) -> Result<Self, Error> {
+        let words = name("name", &self.name, NAME_LONG)?;
+        Ok(Self { name: words, note: note("note", &self.note)?, ..self.clone() })
+    }
+
+    /// The same for one line of many: what is wrong is told with its line.
+    fn check_line(&self, line: usize) -> Result<Self, Error> {
+        self.check().map_err(|e| match e {
             Error::Unusable(mut faults) => {
                 for f in &mut faults {
                     f.says = format!("Line {line}: {}", f.says);
@@ -157,8 +164,6 @@ impl LearnerInput {
                 Error::Unusable(faults)
             }
             e => e,
-        };
-        let words = name("name", &self.name, NAME_LONG).map_err(at_line)?;
-        Ok(Self { name: words, note: note("note", &self.note)?, ..self.clone() })
+        })
     }
 }

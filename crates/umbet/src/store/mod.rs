@@ -22,7 +22,7 @@ pub use learners::{Learner, LearnerInput};
 pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use rigs::KeptRig;
 pub use settings::{Hand, Light, Settings};
-pub use tries::{KeptTry, TryInput};
+pub use tries::{KeptTry, Practised, TryInput};
 
 use crate::error::Error;
 use serde::Serialize;

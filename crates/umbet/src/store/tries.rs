@@ -47,6 +47,35 @@ pub struct TryInput {
     pub key: String,
 }
 
+/// A learner's own practice as it is logged.
+#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Practised {
+    /// The knot that was asked for.
+    pub knot: String,
+    /// How it came out.
+    pub came: Came,
+    /// Seconds it took, 0.5 to 3 600; absent when no clock ran.
+    #[serde(default)]
+    #[schema(minimum = 0.5, maximum = 3600)]
+    pub seconds: Option<f64>,
+    /// What made it harder.
+    #[serde(default)]
+    #[schema(max_items = 8)]
+    pub under: Vec<Condition>,
+    /// A word of the sender's own for this try, so that one sent twice is kept once.
+    #[schema(min_length = 8, max_length = 64)]
+    pub key: String,
+}
+
+impl Practised {
+    /// The same as a try of this learner's.
+    pub fn by(self, learner: i64) -> TryInput {
+        let Self { knot, came, seconds, under, key } = self;
+        TryInput { learner, knot, came, seconds, under, key }
+    }
+}
+
 struct Row {
     id: i64,
     learner_id: i64,
@@ -83,8 +112,11 @@ impl TryInput {
         if self.seconds.is_some_and(|s| !(0.5..=3600.0).contains(&s)) {
             return Err(Error::fault("seconds", "Give 0.5 to 3 600 seconds, or none."));
         }
-        if !(8..=64).contains(&self.key.len()) {
+        if !(8..=64).contains(&self.key.chars().count()) {
             return Err(Error::fault("key", "Give a key of 8 to 64 characters."));
+        }
+        if self.under.len() > 8 {
+            return Err(Error::fault("under", "Give 8 conditions at most."));
         }
         if let Came::Wrong(Some(m)) = &self.came
             && m.len() > 60

@@ -2,6 +2,7 @@
 #![allow(dead_code, reason = "each test binary uses its own part")]
 
 pub mod browser;
+pub mod document;
 pub mod process;
 
 use reqwest::{Client, Response, StatusCode};

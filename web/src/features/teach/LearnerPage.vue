@@ -33,7 +33,7 @@ function begin() {
 async function log(came: Schemas['Came']) {
   if (!knot.value || !began.value) return
   const seconds = Math.min(Math.max((Date.now() - began.value) / 1000, 0.5), 3600)
-  const body: Schemas['TryInput'] = { learner: id.value, knot: knot.value.knot, came, seconds, under: [], key: crypto.randomUUID() }
+  const body: Schemas['Practised'] = { knot: knot.value.knot, came, seconds, under: [], key: crypto.randomUUID() }
   try {
     await got(api.POST('/api/learners/{id}/tries', { params: { path: { id: id.value } }, body }))
     tied.value += 1
