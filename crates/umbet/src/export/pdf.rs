@@ -39,6 +39,10 @@ struct Fonts {
 /// Families whose characters may stand side by side in one run: the house's own, and the one that completes them.
 const COMMON: [&str; 3] = [FAMILY, "Aleo", "Noto Sans"];
 
+/// Set a run apart within its line (Unicode, annex 9), so that its letters join by the rules of their own script and not of
+/// the one the line begins with.
+const ISOLATES: &str = "\u{2068} \u{2069}";
+
 /// What ships: enough for Latin, Greek, Cyrillic, Arabic, Armenian, Devanagari, Georgian, Hebrew and Thai.
 static FONTS: LazyLock<Fonts> = LazyLock::new(|| {
     let mut database = Database::new();
@@ -92,21 +96,47 @@ impl Fonts {
             return out.push_str(words);
         }
         let named = self.named_where_no_font_writes(words);
-        let mut runs: Vec<(Option<Arc<str>>, String)> = Vec::new();
-        for c in named.chars() {
-            let apart = self.apart(c);
-            match runs.last_mut() {
-                Some((family, run)) if *family == apart => run.push(c),
-                _ => runs.push((apart, c.into())),
-            }
-        }
+        let runs = self.runs(&named);
         let mut families: Vec<&Arc<str>> = runs.iter().filter_map(|(family, _)| family.as_ref()).collect();
         families.dedup();
         match families[..] {
             [] => out.push_str(&named),
-            [family] if self.family_writes(family, &named) => write_run(Some(family), &named, out),
+            [family] if self.family_writes(family, &named) => {
+                let apart = self.family_writes(family, ISOLATES);
+                let set = |(other, run): &(Option<Arc<str>>, String)| {
+                    if apart && other.is_some() { ISOLATES.replace(' ', run) } else { run.clone() }
+                };
+                write_run(Some(family), &runs.iter().map(set).collect::<String>(), out);
+            }
             _ => runs.iter().for_each(|(family, run)| write_run(family.as_ref(), run, out)),
         }
+    }
+
+    /// Words parted where the script changes, each with the family it has to be told. What stands between two letters of one
+    /// script, such as a space, goes with them.
+    fn runs(&self, words: &str) -> Vec<(Option<Arc<str>>, String)> {
+        let mut runs: Vec<(Option<Arc<str>>, String)> = Vec::new();
+        let mut between = String::new();
+        for c in words.chars() {
+            let apart = self.apart(c);
+            if apart.is_none() && !c.is_alphanumeric() {
+                between.push(c);
+                continue;
+            }
+            match runs.last_mut() {
+                Some((family, run)) if *family == apart => *run += &std::mem::take(&mut between),
+                _ => {
+                    runs.push((None, std::mem::take(&mut between)));
+                    runs.push((apart, String::new()));
+                }
+            }
+            if let Some((_, run)) = runs.last_mut() {
+                run.push(c);
+            }
+        }
+        runs.push((None, between));
+        runs.retain(|(_, run)| !run.is_empty());
+        runs
     }
 
     /// The family that a character has to be told, if it is not one of those that stand side by side. Devanagari is written by
@@ -230,12 +260,14 @@ mod tests {
     fn a_line_of_one_script_and_latin_is_shaped_as_one() {
         for (family, words) in [
             ("Noto Sans Thai", "Tie ก่อน — twice"),
-            ("Noto Sans", "गाँठ हिन्दी and more"),
+            ("Noto Sans", "\u{2068}गाँठ हिन्दी\u{2069} and more"),
+            ("Noto Sans", "The \u{2068}क्षेत्र, रस्सी\u{2069}"),
             ("Noto Sans Hebrew", "Anchor: עֹגֶן"),
             ("Noto Sans Georgian", "კვანძი (bend)"),
         ] {
             let told = format!("<text><tspan font-family=\"{family}\">{words}</tspan></text>");
-            assert_eq!(FONTS.printable(&format!("<text>{words}</text>")), told);
+            let typed = words.replace(['\u{2068}', '\u{2069}'], "");
+            assert_eq!(FONTS.printable(&format!("<text>{typed}</text>")), told);
         }
     }
 
