@@ -4,7 +4,7 @@ use umbet_core::draw::scale::{covers, overlap};
 use umbet_core::draw::{Item, Scene, ShelterLooks, above, side, to_svg};
 mod planning;
 
-use planning::{planned, read, shelter};
+use planning::{planned, read, shelter, try_plan};
 use umbet_core::rig::anchor::AnchorDraft;
 use umbet_core::rig::shelter::{Bearing, Pitch, ShelterDraft, ShelterPlan, looks};
 use umbet_core::rig::tighten::Tighten;
@@ -265,6 +265,35 @@ fn words_keep_clear_of_one_another() {
             words_clear(&above(&l).0.items, &format!("{pitch:?} from above"));
         }
     }
+}
+
+/// The rag on a line at neck height hides no number, whatever the span, the cover and the slope.
+#[test]
+fn the_rag_on_the_line_hides_no_words() {
+    let mut flown = 0;
+    for (span, cover) in [(4.2, 3.0), (5.0, 3.0), (6.4, 3.0), (6.4, 4.0), (9.0, 3.0), (12.0, 5.0)] {
+        for (pitch, slope) in PITCHES.into_iter().flat_map(|p| [(p, 0.0), (p, 12.0)]) {
+            let mut d = ShelterDraft { pitch, slope_percent: slope, ..shelter() };
+            d.anchors[1].at_m = [d.anchors[0].at_m[0] + span, d.anchors[0].at_m[1]];
+            (d.cover.length_m, d.cover.width_m) = (cover, 2.8);
+            let Ok(p) = try_plan(&d) else { continue };
+            let scene = side(&looks(&read(&d), &p, [868.0, 300.0], &Reader::default()));
+            let Some(cloth) = fills(&scene, "flag").first().map(|points| bounds(points)) else { continue };
+            flown += 1;
+            for item in &scene.items {
+                let own = matches!(item, Item::Text { class: "flagt", .. });
+                let hidden = covers(item).is_some_and(|words| overlap(words, cloth));
+                assert!(own || !hidden, "{pitch:?}, {span} m, cover {cover} m: {item:?} under the rag");
+            }
+        }
+    }
+    assert!(flown > 10, "{flown}");
+}
+
+fn bounds(points: &[[f64; 2]]) -> [f64; 4] {
+    points.iter().fold([f64::MAX, f64::MAX, f64::MIN, f64::MIN], |[l, t, r, b], [x, y]| {
+        [l.min(*x), t.min(*y), r.max(*x), b.max(*y)]
+    })
 }
 
 /// Trees that stand close together have their names beside them, none on another.

@@ -134,10 +134,13 @@ pub fn pennant_width(first: &str, second: &str) -> f64 {
     first.chars().count().max(second.chars().count()) as f64 * 8.8 + 30.0
 }
 
+/// From where to where below the line its cloth hangs.
+pub const PENNANT: P2 = [14.0, 66.0];
+
 /// A pennant hung from the line, two lines of words on it.
 pub fn pennant([x, y]: P2, first: &str, second: &str) -> Vec<Item> {
     let wide = pennant_width(first, second);
-    let (top, low) = (y + 14.0, y + 66.0);
+    let [top, low] = PENNANT.map(|below| y + below);
     vec![
         Item::Lines { class: "oe", runs: vec![vec![[x, y - 8.0], [x, low + 4.0]]], width: Some(4.0), dash: None },
         Item::Fill {

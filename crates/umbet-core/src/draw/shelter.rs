@@ -2,8 +2,8 @@
 
 use super::labels::wrapped;
 use super::scale::{
-    Frame, LETTER, cross, dimension, drop, name_beside, north, peg, pennant, pennant_width, rope_line, scale_bar, text,
-    trunk, trunk_above, wind_arrow,
+    Frame, LETTER, PENNANT, covers, cross, dimension, drop, name_beside, north, overlap, peg, pennant, pennant_width,
+    rope_line, scale_bar, text, trunk, trunk_above, wind_arrow,
 };
 use super::{Anchor, Item, Scene};
 use crate::knot::spline::P2;
@@ -382,12 +382,6 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
     let (a, b) = high(middle, if l.both { l.hung_at(middle) } else { l.ridge[0][2] });
     let (words_x, anchor) = if l.both { (a[0] - 8.0, Anchor::End) } else { (a[0] + 10.0, Anchor::Start) };
     items.extend(dimension(a, b, [words_x, a[1] - 0.72 * (a[1] - b[1])], anchor, &w.ridge));
-    if l.both {
-        for (i, x, side, anchor) in [(0, BESIDE, 10.0, Anchor::Start), (1, l.span_m - BESIDE, -10.0, Anchor::End)] {
-            let (a, b) = high(x, l.line[i] + l.sag_m);
-            items.extend(dimension(a, b, [a[0] + side, a[1] - 0.3 * (a[1] - b[1])], anchor, &w.ties[i]));
-        }
-    }
     let eave = lowest_eave(&l.outline);
     let under = l.soil(eave[0], eave[1]);
     if eave[2] - under > 0.2 && l.both {
@@ -408,13 +402,51 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
     };
     items.push(text("lab halo", pull_at, anchor, &w.pull));
     if let Some([first, second]) = &w.flag {
-        let x = l.ridge[1][0] + 0.22;
-        let [x, y] = page([x, 0.0, l.hung_at(x)]);
-        // Before the ridge's dimension, where the far span is short.
-        let room = page([l.span_m - BESIDE, 0.0, 0.0])[0] - 12.0 - pennant_width(first, second);
-        items.extend(pennant([x.min(room), y], first, second));
+        let at = pennant_place(l, page, &items, pennant_width(first, second));
+        items.extend(pennant(at, first, second));
+    }
+    if l.both {
+        let ends = [(BESIDE, 10.0, Anchor::Start), (l.span_m - BESIDE, -10.0, Anchor::End)];
+        for (i, (x, beside, anchor)) in ends.into_iter().enumerate() {
+            let (a, b) = high(x, l.line[i] + l.sag_m);
+            let at = |share: f64| [a[0] + beside, a[1] - share * (a[1] - b[1])];
+            let heights = [0.3, 0.5, 0.7, 0.04].map(at);
+            let clear = |at: &&P2| is_clear(&text("dimt halo", **at, anchor, &w.ties[i]), &items);
+            let at = *heights.iter().find(clear).unwrap_or(&heights[0]);
+            items.extend(dimension(a, b, at, anchor, &w.ties[i]));
+        }
     }
     items
+}
+
+/// Words that lie on no other words and on no pennant.
+fn is_clear(words: &Item, items: &[Item]) -> bool {
+    let Some(own) = covers(words) else { return true };
+    !items.iter().filter_map(|i| covers(i).or_else(|| cloth(i))).any(|taken| overlap(own, taken))
+}
+
+/// The box of a pennant's cloth.
+fn cloth(item: &Item) -> Option<[f64; 4]> {
+    let Item::Fill { class: "flag", points } = item else { return None };
+    let far = [f64::MAX, f64::MAX, f64::MIN, f64::MIN];
+    Some(points.iter().fold(far, |[l, t, r, b], [x, y]| [l.min(*x), t.min(*y), r.max(*x), b.max(*y)]))
+}
+
+/// Where a pennant hangs from the line: just beyond the cover, or as near to it as it covers no words.
+fn pennant_place(l: &ShelterLooks, page: &dyn Fn([f64; 3]) -> P2, items: &[Item], wide: f64) -> P2 {
+    let beyond = l.ridge[1][0] + 0.22;
+    let on_line = |x: f64| page([x, 0.0, l.hung_at(x)]);
+    let words: Vec<[f64; 4]> = items.iter().filter_map(covers).collect();
+    let clear = |[x, y]: P2| {
+        let cloth = [x - 4.0, y + PENNANT[0], x + wide + 4.0, y + PENNANT[1]];
+        cloth[2] < l.size[0] && !words.iter().any(|w| overlap(*w, cloth))
+    };
+    let nearest = (0..120).flat_map(|i| [f64::from(i), -f64::from(i)]).map(|i| beyond + 0.05 * i);
+    nearest
+        .filter(|x| (0.0..l.span_m).contains(x))
+        .map(on_line)
+        .find(|at| clear(*at))
+        .unwrap_or_else(|| on_line(beyond))
 }
 
 fn above_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
