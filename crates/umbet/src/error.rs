@@ -1,6 +1,6 @@
 //! What goes wrong, and the one place that turns it into an answer (problem details, RFC 9457).
 
-use crate::extract::is_no_character;
+use crate::characters::is_no_character;
 use crate::trouble::Trouble;
 use axum::Json;
 use axum::http::{HeaderValue, StatusCode, header};

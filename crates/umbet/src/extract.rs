@@ -1,5 +1,6 @@
 //! Extractors whose refusals are problems a person understands.
 
+use crate::characters::is_no_character;
 use crate::error::Error;
 use crate::state::App;
 use crate::store::Settings;
@@ -53,11 +54,6 @@ fn whole_numbers<T: DeserializeOwned>(json: &str) -> Option<T> {
     let mut value = serde_json::from_str(json).ok()?;
     whole(&mut value);
     T::deserialize(value).ok()
-}
-
-/// No XML may hold it, and so no drawing or sheet can show it (XML 1.0, production 2).
-pub fn is_no_character(code: u32) -> bool {
-    matches!(code, 0..=8 | 0xb | 0xc | 0xe..=0x1f | 0xfffe | 0xffff)
 }
 
 /// The first code point in a JSON text, written out or escaped, that is no character.

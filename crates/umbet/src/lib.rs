@@ -1,6 +1,7 @@
 //! Umbet, the application: the core behind HTTP, the user's data in one SQLite file, the page inside.
 
 mod assets;
+mod characters;
 pub mod config;
 pub mod demo;
 mod error;

@@ -36,7 +36,7 @@ fn validator(document: &Value, schema: &Value) -> Validator {
 }
 
 /// What the document says of an operation's answer with this status: its schema, where it is JSON.
-fn answer_schema<'a>(op: &'a Operation, status: StatusCode) -> Option<&'a Value> {
+fn answer_schema(op: &Operation, status: StatusCode) -> Option<&Value> {
     let answer = &op.spec["responses"][status.as_str()];
     assert!(!answer.is_null(), "{} answered {status}, of which the document says nothing", op.name());
     let content = answer["content"].as_object()?;

@@ -16,10 +16,12 @@ pub fn check() -> Result<()> {
     say("Lints, warnings as errors");
     cargo(&["clippy", "--workspace", "--all-targets", "--all-features", "--", "-D", "warnings"])?;
     say("Catalogue");
-    cargo(&["test", "--quiet", "--package", "umbet-core", "--test", "catalogue"])?;
+    // With the whole suite's packages and features, so that the core is built for tests once.
+    let suite = ["test", "--quiet", "--workspace", "--all-features", "--test"];
+    cargo(&[&suite[..], &["catalogue"]].concat())?;
     say("Drawn-up forms are of the present paths");
     let stale = "every_knot_is_drawn_up_from_its_present_path_or_its_file_says_why_not";
-    cargo(&["test", "--quiet", "--package", "umbet-core", "--test", "dressing", stale])?;
+    cargo(&[&suite[..], &["dressing", stale]].concat())?;
     web::install()?;
     say("Generated files");
     generated_files_are_current()?;

@@ -28,8 +28,9 @@ const CORE: Floors = &[
 ];
 
 const SERVER: Floors = &[
+    ("characters", &[]),
     ("trouble", &[]),
-    ("error", &["trouble"]),
+    ("error", &["characters", "trouble"]),
     ("work", &["error"]),
     ("kept", &[]),
     ("config", &[]),
@@ -37,7 +38,7 @@ const SERVER: Floors = &[
     ("export", &["store"]),
     ("forecast", &[]),
     ("gpx", &["error"]),
-    ("extract", &["error", "state", "store"]),
+    ("extract", &["characters", "error", "state", "store"]),
     ("guard", &["error"]),
     ("store", &["error", "trouble", "work"]),
     ("state", &["error", "kept", "store"]),
