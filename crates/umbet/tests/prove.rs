@@ -241,3 +241,84 @@ async fn words_of_side_are_turned_for_the_left_hand() {
     assert!(said(&right).contains("to the right") && said(&left).contains("to the left"));
     assert_eq!(said(&right).replace("left", "@").replace("right", "left").replace('@', "right"), said(&left));
 }
+
+/// Every kind of question is asked, drawn and marked from its address alone, and the score is kept kind by kind.
+#[tokio::test]
+async fn questions_of_every_kind_are_asked_drawn_and_marked() {
+    let s = Server::demo().await;
+    let (_, kinds) = s.get("/api/questions").await;
+    let kinds = kinds.as_array().expect("kinds").clone();
+    assert_eq!(kinds.len(), 5);
+    for (n, kind) in kinds.iter().enumerate() {
+        let kind = kind["kind"].as_str().expect("a kind");
+        let at = format!("/api/questions/{kind}/{}", 40 + n);
+        let (status, asked) = s.get(&at).await;
+        assert_eq!(status, StatusCode::OK, "{asked}");
+        assert_eq!(asked, s.get(&at).await.1, "the same when asked again");
+        assert!(asked["asks"].as_str().is_some_and(|w| !w.is_empty()));
+        assert!(asked.get("right").is_none(), "the answer does not travel with the question");
+        let answers = asked["answers"].as_array().expect("answers");
+        let pictures = asked["picture"].is_u64() as usize + answers.iter().filter(|a| a["picture"].is_u64()).count();
+        for p in 0..pictures {
+            let (status, svg) = s.text(&format!("{at}/pictures/{p}?width=300&height=200")).await;
+            assert!(status.is_success() && svg.starts_with("<svg"), "{kind} {p}");
+        }
+        let (status, _) = s.get(&format!("{at}/pictures/{pictures}")).await;
+        assert_eq!(status, StatusCode::NOT_FOUND);
+        let first = if asked["ordered"] == true { (0..answers.len()).collect() } else { vec![0] };
+        let (status, marked) = s.post(&at, &json!({ "chosen": first })).await;
+        assert_eq!(status, StatusCode::OK, "{marked}");
+        assert_eq!(marked["right"], marked["answer"] == json!(first), "{marked}");
+        let (status, right) = s.post(&at, &json!({ "chosen": marked["answer"] })).await;
+        assert_eq!((status, &right["right"], &right["because"]), (StatusCode::OK, &json!(true), &json!("")));
+        for none in [json!([]), json!([99]), json!([0, 0])] {
+            let (status, problem) = s.post(&at, &json!({ "chosen": none })).await;
+            assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{none}: {problem}");
+            assert!(problem["detail"].as_str().is_some_and(|d| d.contains("from 0")), "{problem}");
+        }
+        let (_, score) = s.get("/api/questions").await;
+        let of = |name: &str| score[n][name].as_i64().expect("a number");
+        assert_eq!((of("asked"), of("right")), (2, 1 + i64::from(marked["right"] == true)), "{kind}");
+    }
+    assert_eq!(s.get("/api/questions/no-such-kind/1").await.0, StatusCode::BAD_REQUEST);
+    assert_eq!(s.get("/api/questions/name/1?learner=9999").await.0, StatusCode::NOT_FOUND);
+}
+
+/// A learner is asked about the knots of the course; what is missed comes back among what is due, until it is tied right.
+#[tokio::test]
+async fn what_a_learner_misses_comes_back_as_practice() {
+    let s = Server::empty().await;
+    let draft =
+        json!({ "lessons": 1, "minutes": 90, "class": 4, "wanted": ["bowline"], "breadth": "few", "opening": "use" });
+    let course = json!({ "name": "Evenings", "draft": draft, "first_at": "2026-03-03T18:30" });
+    let id = s.post("/api/courses", &course).await.1["id"].as_i64().expect("a course");
+    let (_, class) = s.post(&format!("/api/courses/{id}/learners"), &json!({ "lines": "Anouk\nGwil" })).await;
+    let ids: Vec<i64> = class.as_array().expect("a class").iter().filter_map(|l| l["id"].as_i64()).collect();
+    let page = format!("/api/learners/{}", ids[0]);
+    assert_eq!(s.get(&page).await.1["due"], Value::Null);
+
+    let mut missed = Value::Null;
+    for seed in 0..30 {
+        let at = format!("/api/questions/next/{seed}");
+        let (_, asked) = s.get(&format!("{at}?learner={}", ids[0])).await;
+        let answers = asked["answers"].as_array().map_or(0, Vec::len);
+        let (_, marked) = s.post(&at, &json!({ "learner": ids[0], "chosen": [seed % answers.max(1)] })).await;
+        if marked["right"] == false {
+            missed = marked;
+            break;
+        }
+    }
+    let knot = missed["knot"].as_str().expect("one was missed").to_owned();
+    let (_, view) = s.get(&page).await;
+    assert_eq!(view["due"]["knot"], knot.as_str(), "{view}");
+    assert!(view["due"]["why"].as_str().is_some_and(|w| w.contains("What comes next?")), "{}", view["due"]);
+    assert_eq!(s.get(&format!("/api/learners/{}", ids[1])).await.1["due"], Value::Null, "the other missed nothing");
+    assert_eq!(s.get("/api/questions").await.1[2]["asked"], 0, "not among the instructor's own");
+
+    let tied = json!({ "knot": knot, "came": "right", "seconds": 20, "under": ["eyes-shut"], "key": "tied-by-words" });
+    assert_eq!(s.post(&format!("{page}/tries"), &tied).await.0, StatusCode::CREATED);
+    let (_, view) = s.get(&page).await;
+    let of = view["knots"].as_array().expect("knots").iter().find(|k| k["knot"] == knot.as_str()).expect("it").clone();
+    assert_eq!(of["missed"], Value::Null, "tied right since");
+    assert!(view["log"][0]["says"].as_str().is_some_and(|w| w.contains("eyes shut")), "{}", view["log"]);
+}

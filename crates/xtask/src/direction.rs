@@ -22,8 +22,8 @@ const CORE: Floors = &[
     ("dress", &["knot", "topology"]),
     ("draw", &["dress", "knot", "object"]),
     ("usage", &["knot", "object", "units"]),
-    ("teach", &["draw", "knot", "object", "topology", "units", "usage", "words"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),
+    ("teach", &["choose", "draw", "dress", "knot", "object", "situation", "topology", "units", "usage", "words"]),
     ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage", "words"]),
 ];
 

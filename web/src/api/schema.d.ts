@@ -1014,6 +1014,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/questions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of question, and how it goes with each. */
+        get: operations["question_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/questions/{kind}/{seed}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The question of a kind and a seed. */
+        get: operations["question"];
+        put?: never;
+        /** Marks an answer and keeps it in the score. */
+        post: operations["answer_question"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/questions/{kind}/{seed}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of its pictures, which does not say what it is. */
+        get: operations["question_picture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs": {
         parameters: {
             query?: never;
@@ -1208,6 +1260,28 @@ export interface components {
             /** @description All knots, best first; those that do not fit last. */
             knots: components["schemas"]["KnotAnswer"][];
             teach_first?: components["schemas"]["TeachFirst"] | null;
+        };
+        /** @description An answer marked. */
+        AnswerMarked: {
+            /** @description Which would have been. */
+            answer: number[];
+            /** @description Why the one chosen is not; empty where it is, or where nothing is to be said of it. */
+            because: string;
+            /** @description The knot it was about. */
+            knot: string;
+            /** @description Its name. */
+            name: string;
+            /** @description It was right. */
+            right: boolean;
+            /** @description What is said of the right one. */
+            says: string;
+        };
+        /** @description An answer to choose, or to put in its place. */
+        AnswerOffered: {
+            /** @description The number of its picture, where it has one. */
+            picture?: number | null;
+            /** @description In words; empty where its picture is all. */
+            says: string;
         };
         /** @description An arrangement: which knots in which lesson. */
         Arrangement: {
@@ -2173,6 +2247,16 @@ export interface components {
             /** @description Names of the knots that fit then, best first. */
             then_fits: string[];
         };
+        /** @description An answer. */
+        GivenAnswer: {
+            /** @description Which of the answers, from 0; all of them where they are put in order. */
+            chosen: number[];
+            /**
+             * Format: int64
+             * @description A learner: then it is theirs, and what is missed comes back as practice.
+             */
+            learner?: number | null;
+        };
         /**
          * @description What is to give first.
          * @enum {string}
@@ -2439,6 +2523,11 @@ export interface components {
              */
             lesson_id?: number | null;
         };
+        /**
+         * @description What is asked.
+         * @enum {string}
+         */
+        Kind: "name" | "choosing" | "next" | "which" | "order";
         /** @description A hank of cord. */
         KitCord: {
             /**
@@ -2690,6 +2779,8 @@ export interface components {
              * @description The lesson that takes it up, when it is not tied yet.
              */
             lesson?: number | null;
+            /** @description The last question about it was missed, and it was not tied right since: what was asked. */
+            missed?: string | null;
             /** @description What the standard still misses. */
             missing: string[];
             /** @description Its name. */
@@ -3212,6 +3303,38 @@ export interface components {
          * @enum {string}
          */
         Pulls: "standing" | "along" | "either-way" | "both-parts";
+        /** @description A question without its answer. */
+        QuestionAsked: {
+            /** @description The answers. */
+            answers: components["schemas"]["AnswerOffered"][];
+            /** @description In a sentence. */
+            asks: string;
+            /** @description The situation it is asked of; empty where there is none. */
+            given: string;
+            /** @description They are to be put in order. */
+            ordered: boolean;
+            /** @description The number of the picture shown with it, where there is one. */
+            picture?: number | null;
+            /** @description How that picture is seen, in words. */
+            seen?: string | null;
+        };
+        /** @description A kind of question, and how it goes. */
+        QuestionKind: {
+            /**
+             * Format: int64
+             * @description Answered so far.
+             */
+            asked: number;
+            /** @description Which. */
+            kind: components["schemas"]["Kind"];
+            /**
+             * Format: int64
+             * @description Right of them.
+             */
+            right: number;
+            /** @description In words. */
+            says: string;
+        };
         /** @description One way and what it reaches. */
         Reach: {
             /** @description The same in a sentence. */
@@ -7808,6 +7931,228 @@ export interface operations {
             };
             /** @description There is none */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    question_kinds: {
+        parameters: {
+            query?: {
+                /** @description A learner: then they are about the knots of the course alone; about any when absent. */
+                learner?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kinds of question */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionKind"][];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    question: {
+        parameters: {
+            query?: {
+                /** @description A learner: then they are about the knots of the course alone; about any when absent. */
+                learner?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Kind */
+                kind: components["schemas"]["Kind"];
+                /** @description Any number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The question */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuestionAsked"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    answer_question: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind */
+                kind: components["schemas"]["Kind"];
+                /** @description The question's number */
+                seed: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenAnswer"];
+            };
+        };
+        responses: {
+            /** @description Marked */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerMarked"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    question_picture: {
+        parameters: {
+            query?: {
+                /** @description A learner: then they are about the knots of the course alone; about any when absent. */
+                learner?: number;
+                /** @description Width of the drawing in pixels. */
+                width?: number;
+                /** @description Height of the drawing in pixels. */
+                height?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Kind */
+                kind: components["schemas"]["Kind"];
+                /** @description Any number */
+                seed: number;
+                /** @description Number of the picture */
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such question or picture */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

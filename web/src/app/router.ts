@@ -55,6 +55,18 @@ export const router = createRouter({
       meta: { line: 'teach', stage: 'prove', title: 'Spot the mistake' },
     },
     {
+      path: '/prove/questions',
+      name: 'questions',
+      component: () => import('../features/prove/QuestionsPage.vue'),
+      meta: { line: 'teach', stage: 'prove', title: 'Questions' },
+    },
+    {
+      path: '/prove/words/:id',
+      name: 'by-words',
+      component: () => import('../features/prove/ByWordsPage.vue'),
+      meta: { line: 'teach', stage: 'prove', title: 'By words alone' },
+    },
+    {
       path: '/prove/tied',
       name: 'tied',
       component: () => import('../features/prove/TiedPage.vue'),

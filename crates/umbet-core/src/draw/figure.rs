@@ -19,6 +19,8 @@ pub struct Figure {
     pub size: P2,
     /// The move shown, from 0: what is laid before it, and the move itself dotted; the finished knot when absent.
     pub step: Option<usize>,
+    /// The move to come is not drawn: it is what is asked.
+    pub untold: bool,
     /// For the left hand.
     pub mirrored: bool,
     /// Seen from behind.
@@ -106,7 +108,8 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let laid = figure.step.map_or_else(|| whole.clone(), |s| laid_before(knot, s));
     let runs: Vec<Run> = laid.iter().map(|l| l.run(&view)).collect();
     let mut scene = Scene { width: figure.size[0], height: figure.size[1], items: Vec::new(), alt: alt(knot, figure) };
-    let next = figure.step.map_or_else(Vec::new, |step| next_moves(knot, step, &runs, &view));
+    let dotted = figure.step.filter(|_| !figure.untold);
+    let next = dotted.map_or_else(Vec::new, |step| next_moves(knot, step, &runs, &view));
     let hard = hardware(knot, figure.step.unwrap_or(last), &view);
     scene.items.extend(painted(knot, &runs, &hard, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));

@@ -73,7 +73,7 @@ pub struct Drawn {
 
 /// What the path must prove to be, in the names of KnotInfo and LinkInfo (`m` for a mirror image, `#` for
 /// a sum, `unknot` for none); up to mirror. The tests hold every drawing to it.
-#[derive(Debug, Clone, Default, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Default, Deserialize)]
 #[serde(deny_unknown_fields, default)]
 pub struct Identity {
     /// Ends of the one rope joined nearer than everything.
@@ -111,7 +111,7 @@ pub struct Winding {
 }
 
 /// A stretch of rope that is a knot of its own.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct Part {
     /// From this place, such as `A0`.

@@ -6,6 +6,7 @@ pub mod curve;
 pub mod ladder;
 pub mod minutes;
 pub mod practice;
+pub mod question;
 pub mod review;
 pub mod spot;
 pub mod standard;

@@ -5,7 +5,7 @@ use super::lessons::try_words;
 use crate::error::{Error, NotAnswered, NotChanged, NotThere};
 use crate::extract::{Body, Path};
 use crate::state::App;
-use crate::store::{Course, KeptTry, Learner, LearnerInput, Lesson, Practised};
+use crate::store::{Course, KeptTry, LastAnswer, Learner, LearnerInput, Lesson, Practised};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -67,6 +67,8 @@ pub struct LearnerKnot {
     lapses: Option<String>,
     /// The lesson that takes it up, when it is not tied yet.
     lesson: Option<i64>,
+    /// The last question about it was missed, and it was not tied right since: what was asked.
+    missed: Option<&'static str>,
 }
 
 /// What is due first.
@@ -183,7 +185,8 @@ pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Lea
     let course = Course::get(&app.store, learner.course_id).await?;
     let lessons = Lesson::list(&app.store, learner.course_id).await?;
     let tries = KeptTry::of_learner(&app.store, id).await?;
-    work::aside(move || Ok(Json(view(learner, &course, &lessons, &tries, Utc::now())))).await
+    let answers = LastAnswer::of_learner(&app.store, id).await?;
+    work::aside(move || Ok(Json(view(learner, &course, &lessons, &tries, &answers, Utc::now())))).await
 }
 
 /// Logs a learner's own practice: their word, which proves nothing.
@@ -243,7 +246,14 @@ pub async fn record_csv(State(app): State<App>, Path(id): Path<i64>) -> Result<R
     Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
 }
 
-fn view(learner: Learner, course: &Course, lessons: &[Lesson], tries: &[KeptTry], now: DateTime<Utc>) -> LearnerView {
+fn view(
+    learner: Learner,
+    course: &Course,
+    lessons: &[Lesson],
+    tries: &[KeptTry],
+    answers: &[LastAnswer],
+    now: DateTime<Utc>,
+) -> LearnerView {
     let mut by_knot: BTreeMap<String, Vec<Try>> = BTreeMap::new();
     for l in lessons.iter().flat_map(|l| &l.knots) {
         by_knot.entry((*l).to_owned()).or_default();
@@ -255,13 +265,15 @@ fn view(learner: Learner, course: &Course, lessons: &[Lesson], tries: &[KeptTry]
         .into_iter()
         .map(|(knot, tries)| {
             let at = standing_at(course, tries, now);
-            let told = knot_of(&knot, &at, course, lessons);
+            let missed = missed(&knot, &at, answers);
+            let told = LearnerKnot { missed, ..knot_of(&knot, &at, course, lessons) };
             (at, told)
         })
         .collect();
     let key = |k: &LearnerKnot| (k.holds == Holds::Coming, k.in_days.unwrap_or(i64::MAX), k.lesson, k.name.clone());
     all.sort_by_key(|(_, k)| key(k));
     let due = all.iter().find(|(at, k)| at.is_due() && k.holds != Holds::Coming).map(|(at, k)| due_now(at, k));
+    let due = due.or_else(|| all.iter().find_map(|(_, k)| k.missed.map(|asked| again(k, asked))));
     let next = lessons.iter().find(|l| l.held_at.is_none());
     let begins = next.and_then(|l| Some((l.position, course.begins(l.position)?)));
     let soonest = all.iter().find(|(at, _)| at.in_days.is_some_and(|d| d > 0)).map(|(_, k)| k);
@@ -273,7 +285,7 @@ fn view(learner: Learner, course: &Course, lessons: &[Lesson], tries: &[KeptTry]
         id: t.id,
         name: called(&t.knot),
         at: t.tried.at,
-        says: try_words(&t.knot, &t.tried, course.standard.within_s),
+        says: logged(t, course.standard.within_s),
         right: t.tried.right(),
         witnessed: t.tried.witnessed,
     };
@@ -287,6 +299,13 @@ fn view(learner: Learner, course: &Course, lessons: &[Lesson], tries: &[KeptTry]
         log: tries.iter().rev().take(TOLD).map(line).collect(),
         standard: course.standard.says(),
     }
+}
+
+/// A try in the log: how it came out, and what made it harder.
+fn logged(t: &KeptTry, limit_s: Option<f64>) -> String {
+    let came = try_words(&t.knot, &t.tried, limit_s);
+    let under = t.tried.under.iter().map(|c| c.words().to_owned());
+    std::iter::once(came).chain(under).collect::<Vec<_>>().join(", ")
 }
 
 fn in_days(days: i64) -> String {
@@ -338,7 +357,21 @@ fn knot_of(knot: &str, at: &At, course: &Course, lessons: &[Lesson]) -> LearnerK
         missing: at.standing.missing.clone(),
         lapses: at.standing.lapses.map(|l| l.format("%-d %B %Y").to_string()),
         lesson: lesson.map(|l| l.position),
+        missed: None,
     }
+}
+
+/// What was asked last about a knot, where the answer was wrong and it was not tied right since.
+fn missed(knot: &str, at: &At, answers: &[LastAnswer]) -> Option<&'static str> {
+    let last = answers.iter().find(|a| a.knot == knot && !a.right)?;
+    let tied_since = at.tries.iter().any(|t| t.right() && t.at > last.at);
+    (!tied_since).then_some(last.asked)
+}
+
+/// What was missed comes back as practice.
+fn again(k: &LearnerKnot, asked: &str) -> DueNow {
+    let why = format!("A question about it was missed: \u{201c}{asked}\u{201d} Tie it once, and look at its moves.");
+    DueNow { knot: k.knot.clone(), name: k.name.clone(), times: 1, why }
 }
 
 fn due_now(at: &At, k: &LearnerKnot) -> DueNow {

@@ -16,6 +16,7 @@ mod knots;
 mod learners;
 mod lessons;
 mod own_knots;
+mod questions;
 mod record;
 mod rigs;
 mod settings;
@@ -67,6 +68,9 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(drills::drill_figure))
         .routes(routes!(drills::score, drills::clear))
         .routes(routes!(drills::restore))
+        .routes(routes!(questions::kinds))
+        .routes(routes!(questions::ask, questions::answer))
+        .routes(routes!(questions::picture))
         .routes(routes!(own_knots::list, own_knots::add))
         .routes(routes!(own_knots::put, own_knots::delete))
         .routes(routes!(own_knots::restore))

@@ -1,5 +1,6 @@
 //! The user's data: one SQLite file. SQL lives in `queries/`, one file a statement, checked when compiled.
 
+mod answers;
 mod attempts;
 mod backup;
 pub mod cords;
@@ -12,6 +13,7 @@ mod rigs;
 pub mod settings;
 mod tries;
 
+pub use answers::{KindScore, LastAnswer};
 pub use attempts::KnotScore;
 pub use backup::{copy, copy_file, restore};
 pub use cords::{CordInput, KitCord};

@@ -77,6 +77,10 @@ async function log(came: Schemas['Came']) {
           }}</BButton>
           <div class="do links">
             <RouterLink :to="`/knots/${knot.knot}`">Steps</RouterLink>
+            <RouterLink :to="{ name: 'by-words', params: { id: knot.knot }, query: { learner: id, hand: view.learner.hand } }"
+              >By words alone</RouterLink
+            >
+            <RouterLink :to="{ name: 'questions', query: { learner: id } }">Questions</RouterLink>
             <RouterLink to="/prove">Spot the mistake</RouterLink>
             <RouterLink to="/prove/tied">What have I tied?</RouterLink>
           </div>
