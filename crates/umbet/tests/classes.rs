@@ -187,6 +187,59 @@ async fn a_learner_ties_what_is_due_and_the_log_says_whose_word_it_is() {
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
 
+/// Questions from a learner's own page: a wrong answer comes back among what is due; a knot tied by words alone is logged with
+/// the eyes shut.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_learner_is_asked_and_ties_by_words_alone() {
+    let s = Server::empty().await;
+    let draft =
+        json!({ "lessons": 1, "minutes": 90, "class": 2, "wanted": ["bowline"], "breadth": "few", "opening": "use" });
+    let course = json!({ "name": "Evenings", "first_at": "2026-03-03T18:30", "draft": draft });
+    let (_, made) = s.post("/api/courses", &course).await;
+    let (_, class) = s.post(&format!("/api/courses/{}/learners", made["id"]), &json!({ "lines": "Anouk" })).await;
+    let id = class[0]["id"].as_i64().expect("a number");
+    let b = Browser::open(390, 844).await;
+    goto(&b, &s, &format!("/learners/{id}")).await;
+    b.see_words("h1", "Anouk").await;
+    b.press(".links a", "Questions").await;
+    b.see_words(".drill-ask h1", "What is it?").await;
+    b.see_words(".jobline .job b", "Evenings").await;
+    // Answered wrong sooner or later; the page says what it was, and that it comes back.
+    for _ in 0..12 {
+        b.see(".answers button:enabled").await;
+        b.press(".answers li:first-child button", "").await;
+        b.press(".drill-ask > .btn", "Mark it").await;
+        b.see(".drill-mark").await;
+        if run(&b, "return document.querySelector('.drill-mark .no') !== null").await == json!(true) {
+            break;
+        }
+        b.press(".drill-mark .btn", "Another").await;
+    }
+    b.see_words(".drill-mark", "It comes back among what is due").await;
+    b.see(".answers button.right").await;
+    b.press(".drill-foot a", "Back to my knots").await;
+    b.see_words(".learner-do", "A question about it was missed").await;
+
+    b.press(".links a", "By words alone").await;
+    b.see_words(".by-words h1", "by words alone").await;
+    assert!(b.driver.find_all(By::Css(".by-words svg")).await.expect("it looks").is_empty(), "no picture");
+    while run(
+        &b,
+        "return [...document.querySelectorAll('.by-words .btn-tar')].some(e => /Next|Tied/.test(e.textContent))",
+    )
+    .await
+        == json!(true)
+    {
+        run(&b, "document.querySelector('.by-words .btn-tar.big').click(); return true").await;
+    }
+    b.see_words(".by-words .move-no", "Feel it over").await;
+    b.press(".by-words .btn", "It is right").await;
+    b.see_words(".by-words .v", "eyes shut").await;
+    b.press(".by-words a", "Back to my knots").await;
+    b.see_words(".log li:first-child", "eyes shut").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
 /// Thirty learners at 1280 by 800, without scrolling, nothing over anything.
 #[tokio::test(flavor = "multi_thread")]
 async fn the_board_holds_thirty_on_one_screen() {

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 // Teaching has a cord of its own; the job is one step beside it.
-import { computed } from 'vue'
+import { computed, onMounted } from 'vue'
 import { useRoute } from 'vue-router'
 import IconHabits from '~icons/lucide/sliders-horizontal'
 import { useSituation } from '../features/choose/situation'
 import { useTeaching } from '../features/teach/teaching'
 import StageLine from './StageLine.vue'
+import { byItself } from './told'
 
 const route = useRoute()
 const situation = useSituation()
 const teaching = useTeaching()
+// Without an answer the line says what it says without a course.
+onMounted(() => byItself(teaching.find().catch(() => undefined)))
 const here = computed(() => String(route.meta.stage ?? ''))
 const course = computed(() => (teaching.course ? `/teach/${teaching.course.id}` : '/teach'))
 const stages = computed(() => [

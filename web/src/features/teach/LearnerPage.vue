@@ -75,17 +75,19 @@ async function log(came: Schemas['Came']) {
           <BButton v-else class="btn-tar big" @click="begin">{{
             view.due ? (times > 1 ? `Tie it ${times} times` : 'Tie it') : 'Tie it anyway'
           }}</BButton>
-          <div class="do links">
+        </template>
+        <p v-else>{{ view.all_taut }}</p>
+        <div class="do links">
+          <template v-if="knot">
             <RouterLink :to="`/knots/${knot.knot}`">Steps</RouterLink>
             <RouterLink :to="{ name: 'by-words', params: { id: knot.knot }, query: { learner: id, hand: view.learner.hand } }"
               >By words alone</RouterLink
             >
-            <RouterLink :to="{ name: 'questions', query: { learner: id } }">Questions</RouterLink>
-            <RouterLink to="/prove">Spot the mistake</RouterLink>
-            <RouterLink to="/prove/tied">What have I tied?</RouterLink>
-          </div>
-        </template>
-        <p v-else>{{ view.all_taut }}</p>
+          </template>
+          <RouterLink :to="{ name: 'questions', query: { learner: id } }">Questions</RouterLink>
+          <RouterLink to="/prove">Spot the mistake</RouterLink>
+          <RouterLink to="/prove/tied">What have I tied?</RouterLink>
+        </div>
       </div>
       <div class="learner-knots">
         <h2>My knots</h2>

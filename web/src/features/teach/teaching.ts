@@ -2,7 +2,7 @@
 import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import type { Schemas } from '../../api/client'
+import { api, got, type Schemas } from '../../api/client'
 
 interface Here {
   id: number
@@ -31,8 +31,14 @@ export const useTeaching = defineStore('teaching', () => {
     const says = `Lesson ${lesson.number}, ${lesson.tiles.length} learners`
     kept.value = { id: lesson.course, name: lesson.course_name, says, lesson: lesson.lesson }
   }
+  /** The course there is, where none was open here yet: a sheet or a question may be opened directly. */
+  async function find() {
+    if (kept.value) return
+    const newest = (await got(api.GET('/api/courses'))).at(-1)
+    if (newest) take(await got(api.GET('/api/courses/{id}', { params: { path: { id: newest.id } } })))
+  }
   function leave() {
     kept.value = null
   }
-  return { course, take, open, leave }
+  return { course, take, open, find, leave }
 })
