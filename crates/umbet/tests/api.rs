@@ -122,12 +122,14 @@ async fn drawings_take_any_size_within_reason_and_no_other() {
         "size_mm=inf",
         "step=0",
         "way=0",
-        "way=2",
         "way=1&pose=0",
         "pose=0",
         "pose=61",
     ] {
         assert_eq!(status(bad).await, 422, "{bad}");
+    }
+    for none in ["way=2", "way=1&pose=40"] {
+        assert_eq!(status(none).await, 404, "{none}: this knot has no such way or move");
     }
     for unreadable in ["shape=blob", "step=-1", "step=two", "behind=perhaps", "width="] {
         assert_eq!(status(unreadable).await, 400, "{unreadable}");
