@@ -1,4 +1,4 @@
-//! Prints the answers to a table of situations: `--example choose -- tests/situations.toml [WORDS OF A ROW'S NAME]`.
+//! Prints the answers to a table of situations: `--example choose -- tests/core/situations.toml [WORDS OF A ROW'S NAME]`.
 
 use serde::Deserialize;
 use umbet_core::choose::{Verdict, choose};

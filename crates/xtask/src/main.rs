@@ -101,7 +101,7 @@ fn shots() -> Result<()> {
     browser::install()?;
     web::build()?;
     say("Retaking docs/screenshots");
-    cargo(&["test", "--package", "umbet", "--test", "screenshots", "--", "--ignored", "--nocapture"])
+    cargo(&["test", "--package", "umbet", "--test", "app", "screenshots::", "--", "--ignored", "--nocapture"])
 }
 
 fn bench() -> Result<()> {
@@ -115,7 +115,8 @@ fn bench() -> Result<()> {
         "--package",
         "umbet",
         "--test",
-        "load",
+        "app",
+        "load::",
         "--",
         "--ignored",
         "--nocapture",

@@ -1,0 +1,34 @@
+//! The core held to the trade, to published tables and to itself: one program, a module for each matter.
+
+mod bounds;
+mod catalogue;
+mod choosing;
+mod coherence;
+mod drawing;
+mod dressing;
+mod finding;
+mod holding;
+mod lengths;
+mod lines;
+mod mends;
+mod notation;
+mod objects;
+mod planning;
+mod polynomials;
+mod properties;
+mod questions;
+mod reading;
+mod rig_parts;
+mod rules;
+mod shelter;
+mod shelter_drawing;
+mod shelter_joints;
+mod shelter_modes;
+mod shelter_sites;
+mod situations;
+mod statics;
+mod tables;
+mod tangles;
+mod teaching;
+mod teaching_properties;
+mod topology;
