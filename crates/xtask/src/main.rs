@@ -87,7 +87,8 @@ fn test() -> Result<()> {
     browser::install()?;
     web::build()?;
     say("Running the whole suite");
-    cargo(&["test", "--workspace", "--all-features"])
+    // Browsers wait more than they compute: more tests at once than there are processors.
+    cargo(&["test", "--workspace", "--all-features", "--", "--test-threads=4"])
 }
 
 fn dress(ids: &[String]) -> Result<()> {

@@ -820,6 +820,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learners/{id}/reminders.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a learner is to tie again, as a calendar with a reminder a day; what is overdue is for today. */
+        get: operations["practice_reminders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learners/{id}/restore": {
         parameters: {
             query?: never;
@@ -871,6 +888,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lessons/{id}/cards.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cards of a lesson's knots, two-sided. */
+        get: operations["lesson_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lessons/{id}/doing": {
         parameters: {
             query?: never;
@@ -882,6 +916,23 @@ export interface paths {
         get: operations["lesson_doing"];
         /** Says what is being done in a lesson. The last word counts. */
         put: operations["put_lesson_doing"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lessons/{id}/handout.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A lesson's handout. */
+        get: operations["lesson_handout"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -7132,6 +7183,47 @@ export interface operations {
             };
         };
     };
+    practice_reminders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Learner */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description iCalendar (RFC 5545) */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     restore_learner: {
         parameters: {
             query?: never;
@@ -7289,6 +7381,50 @@ export interface operations {
             };
         };
     };
+    lesson_cards: {
+        parameters: {
+            query?: {
+                /** @description Drawn and told for the left hand; for the hand of the person's habits when absent. */
+                left_handed?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Cards, fronts and backs by turns */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     lesson_doing: {
         parameters: {
             query?: never;
@@ -7393,6 +7529,50 @@ export interface operations {
             };
             /** @description Values out of reason */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lesson_handout: {
+        parameters: {
+            query?: {
+                /** @description Drawn and told for the left hand; for the hand of the person's habits when absent. */
+                left_handed?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Lesson */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The handout */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

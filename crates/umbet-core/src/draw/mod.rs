@@ -10,6 +10,7 @@ mod labels;
 mod laid;
 mod obj;
 mod object;
+pub mod paper;
 mod rope;
 pub mod scale;
 mod sheet;
@@ -122,7 +123,7 @@ pub enum Anchor {
 }
 
 impl Item {
-    fn line(class: &'static str, points: Vec<P2>) -> Self {
+    pub(crate) fn line(class: &'static str, points: Vec<P2>) -> Self {
         Self::Lines { class, runs: vec![points], width: None, dash: None }
     }
 

@@ -19,7 +19,7 @@ pub use cut::{Cut, Hank};
 pub use faults::{Faults, new_cord};
 pub use fields::{FieldAt, Quantity, RigField, shown, typed};
 pub use joint::{Joint, JointAsk};
-pub use page::{DRAWING_WIDTH, PAGE, pages};
+pub use page::{DRAWING_WIDTH, pages};
 pub use part::{Part, margin, middle};
 pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
 pub use step::Step;

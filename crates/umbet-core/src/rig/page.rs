@@ -1,105 +1,24 @@
 //! The sheet: pages for a pocket, with the drawings, the cut list, the knots, the order and the cautions.
 
 use super::joint::Joint;
-use super::plan::{Drawing, Planned, RigPlan};
+use super::plan::{Planned, RigPlan};
 use super::step::Step;
+use crate::draw::paper::{ACROSS, EDGE, LINE, PAGE, Sheet};
 use crate::draw::{Anchor, Figure, Item, ObjectLook, Scene, draw, wrapped};
 use crate::knot::{Knot, catalogue};
 use crate::object::{object_kind, surface};
 
-/// A page of paper, 210 by 297 mm at 96 pixels to the inch.
-pub const PAGE: [f64; 2] = [794.0, 1123.0];
-/// Paper left white at the edges.
-const EDGE: f64 = 44.0;
-/// Height of a line of small words.
-const LINE: f64 = 19.0;
-/// Characters of small words that go on a line across the page.
-const ACROSS: usize = 100;
 /// The same of bold ones.
 const BOLD: usize = 84;
 /// Width the drawings of a sheet are made for.
 pub const DRAWING_WIDTH: f64 = PAGE[0] - 2.0 * 12.0;
-
-/// Words and pictures put below one another, on as many pages as they take.
-struct Sheet {
-    title: String,
-    pages: Vec<Scene>,
-    items: Vec<Item>,
-    y: f64,
-}
-
-impl Sheet {
-    fn new(title: &str) -> Self {
-        let mut sheet = Self { title: title.to_owned(), pages: Vec::new(), items: Vec::new(), y: 0.0 };
-        sheet.head(title);
-        sheet
-    }
-
-    fn head(&mut self, words: &str) {
-        self.y = EDGE + 24.0;
-        for line in wrapped(words, 40) {
-            self.text("head", EDGE, &line);
-            self.y += 34.0;
-        }
-    }
-
-    fn text(&mut self, class: &'static str, x: f64, words: &str) {
-        self.items.push(Item::Text { class, at: [x, self.y], anchor: Anchor::Start, text: words.to_owned() });
-    }
-
-    /// A heading, with room for what follows it.
-    fn heading(&mut self, words: &str) {
-        self.room(4.0 * LINE);
-        self.y += 12.0;
-        self.text("lab", EDGE, words);
-        self.y += LINE + 3.0;
-    }
-
-    /// A new page where so much does not go on this one.
-    fn room(&mut self, height: f64) {
-        if self.y + height > PAGE[1] - EDGE {
-            self.turn();
-        }
-    }
-
-    fn turn(&mut self) {
-        let alt = format!("{}, page {}", self.title, self.pages.len() + 1);
-        let items = std::mem::take(&mut self.items);
-        self.pages.push(Scene { width: PAGE[0], height: PAGE[1], items, alt });
-        self.y = EDGE + 14.0;
-    }
-
-    /// Wrapped words, from `x`.
-    fn lines(&mut self, x: f64, words: &str, characters: usize) {
-        for line in wrapped(words, characters) {
-            self.room(LINE);
-            self.text("labn", x, &line);
-            self.y += LINE;
-        }
-    }
-
-    fn picture(&mut self, drawing: &Drawing) {
-        let scene = &drawing.scene;
-        self.room(scene.height + 8.0);
-        let by = [(PAGE[0] - scene.width) / 2.0, self.y];
-        let at = [by[0], by[1], scene.width, scene.height];
-        let items = scene.items.iter().cloned().map(|i| i.moved(by)).collect();
-        self.items.push(Item::Framed { at, items });
-        self.y += scene.height + 8.0;
-    }
-
-    fn done(mut self) -> Vec<Scene> {
-        self.turn();
-        self.pages
-    }
-}
 
 /// All pages: the site and what is cut first, then the knots with their moves, then the work.
 pub fn pages(planned: &Planned, title: &str) -> Vec<Scene> {
     let plan = &planned.plan;
     let mut sheet = Sheet::new(title);
     sheet.lines(EDGE, &plan.said, ACROSS);
-    planned.drawings.iter().for_each(|d| sheet.picture(d));
+    planned.drawings.iter().for_each(|d| sheet.picture(&d.scene));
     gives(&mut sheet, plan);
     list(&mut sheet, "Mind", &plan.change);
     list(&mut sheet, "Measured out", &plan.measures);
@@ -187,8 +106,7 @@ fn knot_row(sheet: &mut Sheet, joint: &Joint, knot: &'static Knot) {
 fn framed(sheet: &mut Sheet, at: [f64; 2], size: [f64; 2], knot: &Knot, joint: &Joint, step: Option<usize>) {
     let figure = Figure { size, object: face(joint), step, ..Figure::default() };
     if let Ok(scene) = draw(knot, &figure) {
-        let items = scene.items.into_iter().map(|i| i.moved(at)).collect();
-        sheet.items.push(Item::Framed { at: [at[0], at[1], size[0], size[1]], items });
+        sheet.framed(at, &scene);
     }
 }
 

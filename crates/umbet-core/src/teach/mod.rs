@@ -3,6 +3,7 @@
 
 pub mod course;
 pub mod curve;
+pub mod handout;
 pub mod ladder;
 pub mod minutes;
 pub mod practice;

@@ -13,6 +13,7 @@ mod lines;
 mod mends;
 mod notation;
 mod objects;
+mod paper;
 mod planning;
 mod polynomials;
 mod properties;

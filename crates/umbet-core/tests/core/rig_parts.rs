@@ -1,11 +1,12 @@
 //! What every rig has: anchors, joints, cuts, parts, steps, sheets; each by itself, whatever is planned with it.
 
+use umbet_core::draw::paper::PAGE;
 use umbet_core::rig::anchor::{Anchor, AnchorDraft, AnchorKind};
 use umbet_core::rig::cut::{self, serve};
 use umbet_core::rig::joint::under;
 use umbet_core::rig::tighten::{Tighten, loops, reaches, set_by, stiffness, stretch_m};
 use umbet_core::rig::{
-    Cut, Faults, Given, Hank, Joint, JointAsk, PAGE, PLANNERS, Part, Planned, RigPlan, Step, margin, new_cord, pages,
+    Cut, Faults, Given, Hank, Joint, JointAsk, PLANNERS, Part, Planned, RigPlan, Step, margin, new_cord, pages,
 };
 use umbet_core::situation::{CordDraft, Habits, Shape, Task, UsedCord};
 use umbet_core::units::{Band, Reader, UnitSystem};

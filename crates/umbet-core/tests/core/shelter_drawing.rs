@@ -4,10 +4,11 @@ use umbet_core::draw::scale::{covers, overlap};
 use umbet_core::draw::{Item, Scene, ShelterLooks, above, side, to_svg};
 
 use crate::planning::{planned, read, shelter, try_plan};
+use umbet_core::draw::paper::PAGE;
 use umbet_core::rig::anchor::AnchorDraft;
 use umbet_core::rig::shelter::{Bearing, Pitch, ShelterDraft, ShelterPlan, looks};
 use umbet_core::rig::tighten::Tighten;
-use umbet_core::rig::{DRAWING_WIDTH, PAGE, pages};
+use umbet_core::rig::{DRAWING_WIDTH, pages};
 use umbet_core::units::{Reader, UnitSystem};
 
 const PITCHES: [Pitch; 5] = [Pitch::AFrame, Pitch::LeanTo, Pitch::FlatFly, Pitch::HalfPyramid, Pitch::PloughPoint];

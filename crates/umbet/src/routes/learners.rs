@@ -3,6 +3,7 @@
 use super::class::{At, called, standing_at};
 use super::lessons::try_words;
 use crate::error::{Error, NotAnswered, NotChanged, NotThere};
+use crate::export::calendar::{Practice, of_practice};
 use crate::extract::{Body, Path};
 use crate::state::App;
 use crate::store::{Course, KeptTry, LastAnswer, Learner, LearnerInput, Lesson, Practised};
@@ -222,6 +223,24 @@ pub async fn curve(
     let tries = KeptTry::of_learner(&app.store, id).await?;
     let tries = tries.into_iter().filter(|t| t.knot == knot).map(|t| t.tried).collect();
     Ok(Json(curve_of(&knot, &standing_at(&course, tries, Utc::now()), course.standard.within_s)))
+}
+
+/// What a learner is to tie again, as a calendar with a reminder a day; what is overdue is for today.
+#[utoipa::path(
+    get, operation_id = "practice_reminders", path = "/api/learners/{id}/reminders.ics", params(("id" = i64, Path, description = "Learner")),
+    responses((status = 200, description = "iCalendar (RFC 5545)", body = String, content_type = "text/calendar"), NotThere)
+)]
+pub async fn reminders(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
+    let learner = Learner::get(&app.store, id).await?;
+    let course = Course::get(&app.store, learner.course_id).await?;
+    let (tries, now) = (KeptTry::of_learner(&app.store, id).await?, Utc::now());
+    let knots = super::class::standings(&course, &[learner], &tries, now).remove(&id).unwrap_or_default();
+    let due = knots.iter().filter_map(|(knot, at)| {
+        let due = at.due?;
+        Some(Practice { on: due.on.max(now.date_naive()), name: called(knot), times: due.times })
+    });
+    let text = of_practice(&course, id, &due.collect::<Vec<_>>());
+    Ok(([(header::CONTENT_TYPE, "text/calendar; charset=utf-8")], text).into_response())
 }
 
 /// A learner's whole record as JSON.

@@ -16,6 +16,7 @@ mod knots;
 mod learners;
 mod lessons;
 mod own_knots;
+mod papers;
 mod questions;
 mod record;
 mod rigs;
@@ -105,6 +106,8 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(courses::calendar))
         .routes(routes!(record::record))
         .routes(routes!(record::record_csv))
+        .routes(routes!(papers::lesson_handout))
+        .routes(routes!(papers::lesson_cards))
         .routes(routes!(lessons::board))
         .routes(routes!(lessons::log_try))
         .routes(routes!(lessons::doing, lessons::put_doing))
@@ -115,6 +118,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(learners::restore))
         .routes(routes!(learners::log_own))
         .routes(routes!(learners::curve))
+        .routes(routes!(learners::reminders))
         .routes(routes!(learners::record_json))
         .routes(routes!(learners::record_csv))
         .split_for_parts();

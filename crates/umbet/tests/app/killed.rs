@@ -12,7 +12,7 @@ async fn killed_while_writing(rounds: u32, data: &Path) {
     for round in 0..rounds {
         let mut server = Process::serve(data, &[]);
         // Killed at another moment each time, some before the first answer.
-        let until = Instant::now() + Duration::from_millis(40 + u64::from(round * 37 % 200));
+        let until = Instant::now() + Duration::from_millis(60 + u64::from(round * 67 % 600));
         let url = server.url("/api/jobs");
         let writing = async {
             loop {

@@ -119,11 +119,15 @@ async fn told_to_stop_it_answers_what_is_in_hand_and_ends() {
     let host = server.address.trim_start_matches("http://").to_owned();
     let body = r#"{"name":"In hand"}"#;
     let head = format!(
-        "POST /api/jobs HTTP/1.1\r\nhost: {host}\r\ncontent-type: application/json\r\ncontent-length: {}\r\nconnection: close\r\n\r\n",
+        "POST /api/jobs HTTP/1.1\r\nhost: {host}\r\ncontent-type: application/json\r\ncontent-length: {}\r\nexpect: 100-continue\r\nconnection: close\r\n\r\n",
         body.len()
     );
     let mut slow = TcpStream::connect(&host).expect("it answers");
     slow.write_all(head.as_bytes()).expect("sent");
+    // It is in hand once its body is asked for, however busy the machine is.
+    let mut go_on = [0; 25];
+    slow.read_exact(&mut go_on).expect("its body is asked for");
+    assert_eq!(&go_on, b"HTTP/1.1 100 Continue\r\n\r\n");
     slow.write_all(&body.as_bytes()[..8]).expect("sent");
     let mut never = TcpStream::connect(&host).expect("it answers");
     never.write_all(head.as_bytes()).expect("sent");

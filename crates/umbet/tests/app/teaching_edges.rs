@@ -375,3 +375,70 @@ async fn a_lesson_stands_a_power_cut() {
     let kept = record.as_array().expect("tries").iter().filter(|t| t["knot"] == "taut-line").count();
     assert_eq!(kept, 20);
 }
+
+/// Reminders: a day an event, none in the past, every knot that was tied in one of them and no other.
+#[tokio::test]
+async fn what_is_to_be_tied_again_comes_as_a_calendar() {
+    let s = Server::demo().await;
+    let today = chrono::Utc::now().format("%Y%m%d").to_string();
+    let (_, course) = s.get("/api/courses/1").await;
+    let mut reminded = 0;
+    for learner in course["learners"].as_array().expect("learners") {
+        let id = learner["id"].as_i64().expect("a number");
+        let (status, ics) = s.text(&format!("/api/learners/{id}/reminders.ics")).await;
+        assert!(status.is_success() && ics.starts_with("BEGIN:VCALENDAR") && ics.trim_end().ends_with("END:VCALENDAR"));
+        // Folded lines are one (RFC 5545, 3.1).
+        let ics = ics.replace("\r\n ", "").replace("\r\n\t", "");
+        let days: Vec<&str> = ics.lines().filter_map(|l| l.strip_prefix("DTSTART;VALUE=DATE:")).collect();
+        assert!(days.iter().all(|d| *d >= today.as_str()), "{days:?} before {today}");
+        assert!(days.windows(2).all(|d| d[0] < d[1]), "a day is one event: {days:?}");
+        assert_eq!(ics.matches("BEGIN:VALARM").count(), days.len());
+        let (_, view) = s.get(&format!("/api/learners/{id}")).await;
+        for k in view["knots"].as_array().expect("knots") {
+            let name = k["name"].as_str().expect("a name");
+            let named = ics.lines().filter(|l| l.starts_with("SUMMARY:Tie: ") && l.contains(name)).count();
+            let due = !k["in_days"].is_null();
+            assert_eq!(named > 0, due, "{name} of {id}: {ics}");
+        }
+        reminded += days.len();
+    }
+    assert!(reminded > 10, "{reminded}");
+    assert_eq!(s.get("/api/learners/999/reminders.ics").await.0, StatusCode::NOT_FOUND);
+}
+
+/// A lesson's paper: a handout and two-sided cards as PDF, for either hand; none where there is nothing to print.
+#[tokio::test]
+async fn a_lessons_paper_is_printed_for_either_hand() {
+    let s = Server::demo().await;
+    let (_, course) = s.get("/api/courses/1").await;
+    let lesson = course["lessons"][1]["id"].as_i64().expect("a lesson");
+    let get = async |at: String| {
+        let r = s.client.get(s.url(&at)).send().await.expect("an answer");
+        let named = r.headers().get("content-disposition").and_then(|v| v.to_str().ok()).unwrap_or_default().to_owned();
+        (r.status(), named, r.bytes().await.expect("bytes"))
+    };
+    for name in ["handout", "cards"] {
+        let mut files = Vec::new();
+        for hand in ["", "?left_handed=true", "?left_handed=false"] {
+            let (status, named, pdf) = get(format!("/api/lessons/{lesson}/{name}.pdf{hand}")).await;
+            assert!(status.is_success() && pdf.starts_with(b"%PDF-") && pdf.len() > 20_000, "{name}{hand}: {status}");
+            assert!(named.contains(&format!("{name}.pdf")), "{named}");
+            files.push(pdf);
+        }
+        assert_ne!(files[1], files[2], "{name}: the left hand has its own drawings");
+        assert_eq!(get(format!("/api/lessons/999/{name}.pdf")).await.0, StatusCode::NOT_FOUND);
+        assert_eq!(get(format!("/api/lessons/{lesson}/{name}.pdf?hand=left")).await.0, StatusCode::BAD_REQUEST);
+    }
+    let empty = Server::empty().await;
+    let draft =
+        json!({ "lessons": 2, "minutes": 60, "class": 3, "wanted": ["overhand"], "breadth": "few", "opening": "name" });
+    let (_, made) =
+        empty.post("/api/courses", &json!({ "name": "Small", "first_at": "2026-03-03T18:30", "draft": draft })).await;
+    let (_, view) = empty.get(&format!("/api/courses/{}", made["id"])).await;
+    let bare = view["lessons"].as_array().expect("lessons").iter().find(|l| l["knots"] == json!([]));
+    if let Some(bare) = bare {
+        let (status, problem) = empty.get(&format!("/api/lessons/{}/cards.pdf", bare["id"])).await;
+        assert_eq!(status, StatusCode::NOT_FOUND, "{problem}");
+        assert!(problem["detail"].as_str().is_some_and(|d| d.contains("no paper")), "{problem}");
+    }
+}

@@ -26,6 +26,13 @@ const band = computed(() => {
   const back = [...d].reverse().map((p) => `L${x(p[0]!).toFixed(1)} ${y(p[2]!).toFixed(1)}`)
   return d.length ? `${line(3)}${back.join('')}Z` : ''
 })
+/** The share that still ties it, from nobody at the foot to all at the top. */
+const share = (of: number) => H - 22 - of * (H - 34)
+const fades = computed(() => {
+  const days = curve.value?.forgetting ?? []
+  const most = days.at(-1)?.[0] || 1
+  return days.map(([d, s], i) => `${i ? 'L' : 'M'}${(34 + (d! / most) * (W - 48)).toFixed(1)} ${share(s!).toFixed(1)}`).join('')
+})
 </script>
 
 <template>
@@ -45,5 +52,20 @@ const band = computed(() => {
       <text :x="x(1)" :y="H - 4">1</text>
       <text :x="x(last)" :y="H - 4" text-anchor="end">{{ last }}</text>
     </svg>
+    <template v-if="curve.forgetting.length">
+      <figcaption>
+        <b>How it fades untied,</b> by days: about {{ Math.round(curve.forgetting.at(-1)![1]! * 100) }} in 100 who practised so would still
+        tie it after {{ curve.forgetting.at(-1)![0] }} days; an estimate.
+      </figcaption>
+      <svg :viewBox="`0 0 ${W} ${H}`" role="img" aria-label="The share that still ties it, by days since it was last tied">
+        <path class="fit" :d="fades" />
+        <line class="limit" :x1="34" :x2="W" :y1="share(0.9)" :y2="share(0.9)" />
+        <text :x="W" :y="share(0.9) - 5" text-anchor="end">due again: 90 in 100</text>
+        <text x="30" :y="share(1) + 10" text-anchor="end">100</text>
+        <text x="30" :y="share(0)" text-anchor="end">0</text>
+        <text :x="34" :y="H - 4">today</text>
+        <text :x="W" :y="H - 4" text-anchor="end">{{ curve.forgetting.at(-1)![0] }} days</text>
+      </svg>
+    </template>
   </figure>
 </template>

@@ -37,6 +37,8 @@ const print = () => window.print()
         </div>
         <div class="do no-print">
           <BButton class="btn-tar" @click="print">Print</BButton>
+          <BButton class="btn-tab" :href="`/api/lessons/${id}/handout.pdf?left_handed=${turned}`" download>PDF</BButton>
+          <BButton class="btn-tab" :href="`/api/lessons/${id}/cards.pdf?left_handed=${turned}`" download>Cards to cut out</BButton>
           <BButton class="btn-tab" :class="{ on: otherHand }" :aria-pressed="otherHand" @click="otherHand = !otherHand"
             >For the other hand</BButton
           >

@@ -112,6 +112,7 @@ async function log(came: Schemas['Came']) {
         <p class="sub">What you log here is practice and stays apart from what an instructor has seen. {{ view.standard }}.</p>
         <div class="do">
           <BButton class="btn-tab" :href="`/api/learners/${id}/record.csv`" download="my-record.csv">My record</BButton>
+          <BButton class="btn-tab" :href="`/api/learners/${id}/reminders.ics`" download="practice.ics">Reminders</BButton>
         </div>
       </div>
     </template>
