@@ -4,6 +4,7 @@ use super::faults::Faults;
 use crate::object::{Material, surface};
 use crate::situation::{Draft, Shape};
 use crate::units::{Band, Length};
+use crate::words::capital;
 use serde::{Deserialize, Serialize};
 use std::f64::consts::{FRAC_1_SQRT_2, PI};
 
@@ -185,7 +186,7 @@ impl Anchor {
 
     /// What is to be minded of it.
     pub fn remarks(&self) -> Vec<String> {
-        let name = &self.name;
+        let name = capital(&self.name);
         match self.kind {
             AnchorKind::Tree if self.size.mm() < ARM_MM => {
                 vec![format!("{name} is thinner than an arm: it will bend. Take a thicker tree.")]

@@ -1,5 +1,6 @@
 //! One thing to do, ticked off: of the order of work, or of the strike.
 
+use crate::words::capital;
 use serde::Serialize;
 
 /// One thing to do.
@@ -20,9 +21,9 @@ pub struct Step {
 }
 
 impl Step {
-    /// A step.
-    pub fn new(id: &str, short: &str, say: impl Into<String>) -> Self {
-        Self { id: id.into(), short: short.into(), say: say.into(), joint: None, figures: Vec::new() }
+    /// A step; its sentence begins with a capital, also where that is of a name a person gave.
+    pub fn new(id: &str, short: &str, say: impl AsRef<str>) -> Self {
+        Self { id: id.into(), short: short.into(), say: capital(say.as_ref()), joint: None, figures: Vec::new() }
     }
 
     /// About this joint.

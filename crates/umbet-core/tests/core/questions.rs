@@ -148,3 +148,37 @@ fn questions_keep_to_the_knots_they_are_about() {
     }
     assert!(question(Kind::Name, 1, &[], &Reader::default()).is_none());
 }
+
+/// Nothing is to be won by guessing a place: the right answer stands anywhere.
+#[test]
+fn the_right_answer_stands_anywhere() {
+    for kind in [Kind::Name, Kind::Choosing, Kind::Next, Kind::Which] {
+        let made = asked(kind);
+        let places = made[0].offered.len();
+        let mut stands = vec![0; places];
+        made.iter().for_each(|q| stands[only(q)] += 1);
+        let fair = made.len() as f64 / places as f64;
+        // Within what chance does one time in ten thousand (normal approximation of the binomial).
+        let most = 4.0 * (fair * (1.0 - 1.0 / places as f64)).sqrt();
+        assert!(
+            stands.iter().all(|n| (f64::from(*n) - fair).abs() < most),
+            "{kind:?}: {stands:?}, each about {fair:.0}"
+        );
+    }
+}
+
+/// The left hand's questions say and show the left hand: of a pair of sides, never the right hand's words beside the left
+/// hand's drawing.
+#[test]
+fn moves_told_beside_a_mirrored_drawing_are_mirrored() {
+    let mut turned = 0;
+    for q in asked(Kind::Next).iter().filter(|q| q.picture.is_some_and(|p| p.mirrored)) {
+        for step in &q.knot.entry.step {
+            let other = umbet_core::knot::told(&step.say, true);
+            let plain = q.offered.iter().any(|o| o.says == step.say);
+            assert!(other == step.say || !plain, "{}: {} is told as for the right hand", q.knot.id, step.say);
+            turned += usize::from(other != step.say && q.offered.iter().any(|o| o.says == other));
+        }
+    }
+    assert!(turned > 0, "no sentence with a side in it was asked");
+}

@@ -161,7 +161,7 @@ fn a_picket_is_held_back() {
     assert!(stay.end == 1 && stay.peg[0] > p.facts.geometry.span_m + 1.0, "{stay:?}");
     assert!((stay.run_m / (stay.pole[1][2] - stay.pole[0][2]) - std::f64::consts::SQRT_2).abs() < 1e-6);
     assert!(p.rig.cuts.iter().any(|c| c.name == "Backstay") && p.rig.joints.iter().any(|j| j.id == "backstay"));
-    assert!(says(&p, "backstay-1").contains("the larch") && p.rig.needs.iter().any(|n| n.contains("picket")));
+    assert!(says(&p, "backstay-1").contains("The larch") && p.rig.needs.iter().any(|n| n.contains("picket")));
     let gives = part(&p, "anchor").expect("it is judged");
     let peg = read(&d).ground.peg_n;
     assert!(gives.what.contains("backstay’s peg draws"));

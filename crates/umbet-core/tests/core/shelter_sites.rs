@@ -29,7 +29,7 @@ fn anchor(name: &'static str) -> impl Strategy<Value = AnchorDraft> {
     )
 }
 
-fn site() -> impl Strategy<Value = ShelterDraft> {
+pub fn site() -> impl Strategy<Value = ShelterDraft> {
     let anchors = (anchor("one"), anchor("two"), anchor("three"));
     let lie = (-25.0..25.0f64, -25.0..25.0f64, prop::option::of(0.0..360.0f64), 0u8..=12, 1u8..=6);
     let cover = (

@@ -442,3 +442,98 @@ async fn a_lessons_paper_is_printed_for_either_hand() {
         assert!(problem["detail"].as_str().is_some_and(|d| d.contains("no paper")), "{problem}");
     }
 }
+
+/// What calendars are given is read back by a reader of the format: every lesson at its hour, every reminder on its day.
+#[tokio::test]
+async fn calendars_are_read_back_as_they_were_meant() {
+    use icalendar::{Calendar, CalendarComponent, Component, DatePerhapsTime, EventLike};
+    let s = Server::demo().await;
+    let events = |text: &str| -> Vec<icalendar::Event> {
+        let read: Calendar = text.parse().expect("iCalendar");
+        let event = |c: &CalendarComponent| if let CalendarComponent::Event(e) = c { Some(e.clone()) } else { None };
+        read.components.iter().filter_map(event).collect()
+    };
+    let (_, course) = s.get("/api/courses/1").await;
+    let lessons = events(&s.text("/api/courses/1/calendar.ics").await.1);
+    assert_eq!(lessons.len(), course["lessons"].as_array().map_or(0, Vec::len));
+    let minutes = course["course"]["draft"]["minutes"].as_i64().expect("minutes");
+    for (n, e) in lessons.iter().enumerate() {
+        let (Some(DatePerhapsTime::DateTime(from)), Some(DatePerhapsTime::DateTime(to))) = (e.get_start(), e.get_end())
+        else {
+            panic!("lesson {n} has no hours: {e:?}")
+        };
+        let long = match (from, to) {
+            (icalendar::CalendarDateTime::Floating(a), icalendar::CalendarDateTime::Floating(b)) => b - a,
+            other => panic!("local to where it is read: {other:?}"),
+        };
+        assert_eq!(long.num_minutes(), minutes, "lesson {n}");
+        assert!(e.get_summary().is_some_and(|w| w.ends_with(&format!("lesson {}", n + 1))));
+    }
+    let ids: std::collections::BTreeSet<_> = lessons.iter().filter_map(|e| e.get_uid().map(str::to_owned)).collect();
+    assert_eq!(ids.len(), lessons.len(), "each can be told from the others when it is sent again");
+
+    let learner = course["learners"][0]["id"].as_i64().expect("a learner");
+    let at = format!("/api/learners/{learner}/reminders.ics");
+    let (first, second) = (s.text(&at).await.1, s.text(&at).await.1);
+    let uids = |text: &str| events(text).iter().filter_map(|e| e.get_uid().map(str::to_owned)).collect::<Vec<_>>();
+    assert_eq!(uids(&first), uids(&second), "sent again it is the same reminder");
+    for e in events(&first) {
+        assert!(matches!(e.get_start(), Some(DatePerhapsTime::Date(_))), "a day, no hour: {e:?}");
+        let each = e.get_description().expect("how often");
+        assert!(each.contains(" times") || each.contains(": once"), "{each}");
+    }
+}
+
+/// Characters that are none are refused wherever they are sent, and never sent back.
+#[tokio::test]
+async fn what_is_no_character_is_never_said_back() {
+    let s = Server::demo().await;
+    for at in [
+        "/api/knots?a%01b=1",
+        "/api/learners/%0B7",
+        "/api/knots/clove-hitch/figure.svg?%08=1",
+        "/api/lessons/1/board?%1f=2",
+    ] {
+        let (status, text) = s.text(at).await;
+        assert!(status.is_client_error(), "{at}: {status}");
+        let problem: Value = serde_json::from_str(&text).expect("problem details");
+        let says = problem["detail"].as_str().expect("a sentence");
+        assert!(says.chars().all(|c| !c.is_control()), "{at}: {says:?}");
+    }
+    for name in ["a\u{1}b", "\u{fffe}", "tab\u{b}", "\u{0}"] {
+        let (status, problem) = s.post("/api/jobs", &json!({ "name": name })).await;
+        assert_eq!(status, StatusCode::BAD_REQUEST, "{problem}");
+        assert!(problem["detail"].as_str().is_some_and(|d| d.contains("U+")), "{problem}");
+    }
+}
+
+/// A try says under what it was made, wherever it is told; more conditions than there are cannot be given.
+#[tokio::test]
+async fn conditions_of_a_try_are_told_and_bounded() {
+    let s = Server::demo().await;
+    let (_, course) = s.get("/api/courses/1").await;
+    let id = course["learners"][2]["id"].as_i64().expect("a learner");
+    let at = format!("/api/learners/{id}/tries");
+    let own = |under: Value, key: &str| json!({ "knot": "bowline", "came": "right", "seconds": 31, "under": under, "key": key });
+    let (status, _) = s.post(&at, &own(json!(["gloves", "wet"]), "gloves-and-wet")).await;
+    assert_eq!(status, StatusCode::CREATED);
+    let (_, view) = s.get(&format!("/api/learners/{id}")).await;
+    let says = view["log"][0]["says"].as_str().expect("words");
+    assert!(says.starts_with("right, 31 s") && says.contains("in gloves") && says.contains("wet"), "{says}");
+    let nine = json!(["wet", "wet", "wet", "wet", "wet", "wet", "wet", "wet", "wet"]);
+    let (status, problem) = s.post(&at, &own(nine, "nine-times-wet")).await;
+    assert_eq!((status, &problem["faults"][0]["field"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!("under")));
+    // Keys are counted in characters, not in bytes.
+    let (status, _) = s.post(&at, &own(json!([]), &"ß".repeat(64))).await;
+    assert_eq!(status, StatusCode::CREATED);
+    // For somebody else it cannot be said at all: the address says whose it is.
+    let mut other = own(json!([]), "for-somebody-else");
+    other["learner"] = json!(1);
+    let (status, problem) = s.post(&at, &other).await;
+    assert!(status.is_client_error(), "{problem}");
+    // One learner's own page says what to mend without counting lines; a roster counts them.
+    let (status, problem) = s.put(&format!("/api/learners/{id}"), &json!({ "name": " ", "version": 1 })).await;
+    assert_eq!((status, &problem["detail"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!("Give it a name.")));
+    let (_, problem) = s.post("/api/courses/1/learners", &json!({ "lines": "Ida\n\" \"" })).await;
+    assert!(problem["detail"].as_str().is_some_and(|d| d.starts_with("Line 2")), "{problem}");
+}

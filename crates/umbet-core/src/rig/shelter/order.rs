@@ -267,9 +267,16 @@ impl Work<'_> {
         };
         let mut all = vec![Step::new("s-corners", if guys == 0 { "Pegs" } else { "Corners, middles, ends" }, first)];
         all.push(Step::new("s-cover", "Cover off", "Shake the water off, fold it from the ridge."));
+        let mut told: Vec<&str> = Vec::new();
         for id in ["tight-end", "fixed-end", "ridge-cover", "backstay", "guy-peg", "guy-cover"] {
             let Some(j) = find(self.joints, id).filter(|j| !j.knot.is_empty()) else { continue };
-            let say = format!("{}: {} It leaves {}.", j.knot_name, small(&j.lets_go), j.leaves);
+            // How a knot lets go is told once.
+            let say = if told.contains(&j.knot.as_str()) {
+                format!("{}: the {} as before.", capital(&j.name), small(&j.knot_name))
+            } else {
+                format!("{}: {} It leaves {}.", j.knot_name, small(&j.lets_go), j.leaves)
+            };
+            told.push(&j.knot);
             all.push(Step::new(&format!("s-{id}"), &j.name, say).at(id));
         }
         if !self.g.poles.is_empty() || !self.g.backstays.is_empty() {
