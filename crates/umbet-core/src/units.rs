@@ -184,7 +184,11 @@ impl Reader {
     pub fn force(&self, f: Force) -> String {
         match self.units {
             UnitSystem::Metric => format!("{} N", grouped(two_figures(f.n()))),
+            UnitSystem::Imperial if f.lbf() < 1.0 => format!("{:.1} lbf", f.lbf()),
             UnitSystem::Imperial => format!("{} lbf", grouped(two_figures(f.lbf()))),
+            UnitSystem::Body if f.kilograms_weight() < 1.0 => {
+                format!("{} g hung on it", grouped(two_figures(1000.0 * f.kilograms_weight())))
+            }
             UnitSystem::Body => format!("{} kg hung on it", grouped(two_figures(f.kilograms_weight()))),
         }
     }

@@ -24,8 +24,9 @@ pub struct Curve {
     pub times: usize,
     /// Scatter of the logarithm of a time about the curve.
     scatter: f64,
-    /// Mean and squared spread of the logarithms of the repetitions.
+    /// Mean of the logarithms of the repetitions.
     mean_ln: f64,
+    /// Squared spread of the logarithms of the repetitions, summed.
     spread_ln: f64,
 }
 

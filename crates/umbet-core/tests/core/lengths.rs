@@ -268,3 +268,22 @@ proptest! {
         prop_assert!(tail_length(longer, d) >= tail_length(tail, d));
     }
 }
+
+/// A pull as what would have to hang there: under a kilogram in grams, never as nothing (9.80665 N to the kilogram, ISO 80000-4).
+#[test]
+fn a_small_pull_is_grams_and_a_large_one_kilograms() {
+    let body = Reader { units: UnitSystem::Body, body: BodyMeasures::default() };
+    for (newtons, words) in [
+        (0.5, "51 g hung on it"),
+        (3.2, "330 g hung on it"),
+        (9.7, "990 g hung on it"),
+        (9.80665, "1 kg hung on it"),
+        (98.0665, "10 kg hung on it"),
+        (450.0, "46 kg hung on it"),
+    ] {
+        assert_eq!(body.force(Force::from_n(newtons)), words, "{newtons} N");
+    }
+    let feet = Reader { units: UnitSystem::Imperial, body: BodyMeasures::default() };
+    assert_eq!(feet.force(Force::from_n(1.1)), "0.2 lbf");
+    assert_eq!(feet.force(Force::from_n(4.5)), "1 lbf");
+}

@@ -129,3 +129,33 @@ async fn what_the_schemas_allow_is_taken() {
     }
     assert!(sent > 900 && taken * 5 > sent, "{taken} of {sent} taken");
 }
+
+/// Every operation has a name of its own and says what it does; every field of every schema says what it means.
+#[tokio::test]
+async fn everything_in_the_document_is_explained() {
+    let s = Server::empty().await;
+    let document = s.get("/api/openapi.json").await.1;
+    let mut named = std::collections::BTreeSet::new();
+    for op in operations(&s).await {
+        let id = op.spec["operationId"].as_str().unwrap_or_else(|| panic!("{} has no name", op.name())).to_owned();
+        assert!(named.insert(id.clone()), "two operations are called {id}");
+        let says = op.spec["summary"].as_str().or_else(|| op.spec["description"].as_str());
+        assert!(says.is_some_and(|w| w.len() > 8), "{id} does not say what it does");
+        for p in op.parameters("query").into_iter().chain(op.parameters("path")) {
+            assert!(p["description"].as_str().is_some_and(|w| !w.is_empty()), "{id}: {} is not explained", p["name"]);
+        }
+        for (code, answer) in op.spec["responses"].as_object().expect("answers") {
+            assert!(answer["description"].as_str().is_some_and(|w| !w.is_empty()), "{id}: {code} is not explained");
+        }
+    }
+    for (name, schema) in document["components"]["schemas"].as_object().expect("schemas") {
+        for (field, of) in schema["properties"].as_object().into_iter().flatten() {
+            let told = of["description"].is_string()
+                || of["oneOf"]
+                    .as_array()
+                    .is_some_and(|all| all.iter().any(|o| o["description"].is_string() || o["$ref"].is_string()))
+                || of["$ref"].is_string();
+            assert!(told, "{name}.{field} is not explained");
+        }
+    }
+}

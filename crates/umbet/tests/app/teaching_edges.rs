@@ -446,7 +446,7 @@ async fn a_lessons_paper_is_printed_for_either_hand() {
 /// What calendars are given is read back by a reader of the format: every lesson at its hour, every reminder on its day.
 #[tokio::test]
 async fn calendars_are_read_back_as_they_were_meant() {
-    use icalendar::{Calendar, CalendarComponent, Component, DatePerhapsTime, EventLike};
+    use icalendar::{Calendar, CalendarComponent, Component, DatePerhapsTime};
     let s = Server::demo().await;
     let events = |text: &str| -> Vec<icalendar::Event> {
         let read: Calendar = text.parse().expect("iCalendar");
@@ -489,7 +489,7 @@ async fn calendars_are_read_back_as_they_were_meant() {
 async fn what_is_no_character_is_never_said_back() {
     let s = Server::demo().await;
     for at in [
-        "/api/knots?a%01b=1",
+        "/api/knots/find?a%01b=1",
         "/api/learners/%0B7",
         "/api/knots/clove-hitch/figure.svg?%08=1",
         "/api/lessons/1/board?%1f=2",
