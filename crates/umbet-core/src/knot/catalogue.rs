@@ -48,6 +48,11 @@ impl Catalogue {
         &self.knots
     }
 
+    /// Those that are taught: all but what is only here to be known when it is seen.
+    pub fn taught(&self) -> impl Iterator<Item = &Knot> {
+        self.knots.iter().filter(|k| k.entry.never.is_none())
+    }
+
     /// The knot with this id.
     pub fn find(&self, id: &str) -> Option<&Knot> {
         self.knots.iter().find(|k| k.id == id)

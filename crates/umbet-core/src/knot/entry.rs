@@ -192,20 +192,6 @@ pub struct Mistake {
     pub action: Option<String>,
 }
 
-/// A wrong form of this knot that has a name of its own.
-#[derive(Debug, Clone, Deserialize)]
-#[serde(deny_unknown_fields)]
-pub struct WrongForm {
-    /// Its name.
-    pub name: String,
-    /// The tying actions that make it of this knot.
-    pub action: String,
-    /// What the wrong form must prove to be.
-    pub identity: Identity,
-    /// Why it is not used.
-    pub so: String,
-}
-
 /// A caution and where it is planted.
 #[derive(Debug, Clone, Deserialize, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -244,6 +230,8 @@ pub struct Entry {
     pub order: u32,
     /// What it is, in a sentence.
     pub about: String,
+    /// It is here to be known when it is seen and is never tied: why, in a sentence.
+    pub never: Option<String>,
     /// What to remember it by: what its turn, twist or finished form looks like, in a picture.
     pub cue: String,
     /// Jobs it does.
@@ -293,9 +281,6 @@ pub struct Entry {
     pub telltale: Vec<Telltale>,
     /// Usual mistakes.
     pub mistake: Vec<Mistake>,
-    /// Wrong forms with names of their own.
-    #[serde(default)]
-    pub wrong: Vec<WrongForm>,
     /// Cautions.
     #[serde(default)]
     pub caution: Vec<Caution>,

@@ -21,9 +21,7 @@ mod usual;
 mod written;
 
 pub use catalogue::{Catalogue, CatalogueError, catalogue};
-pub use entry::{
-    Caution, Drawn, DrawnUp, Family, Held, Identity, Mistake, OtherWay, Part, School, Step, Telltale, WrongForm,
-};
+pub use entry::{Caution, Drawn, DrawnUp, Family, Held, Identity, Mistake, OtherWay, Part, School, Step, Telltale};
 pub use facts::{
     Along, Backup, CordNeeds, Grip, Hands, Leaves, LetsGo, Onto, Purchase, Stands, Strength, Tail, Untie, Usage, Wear,
 };

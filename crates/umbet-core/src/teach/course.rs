@@ -80,6 +80,9 @@ pub enum CourseFault {
     /// No such knot.
     #[error("There is no knot `{0}`.")]
     NoKnot(String),
+    /// It is only here to be known when it is seen.
+    #[error("The {0} is never tied, and not taught: take it out of what the course is to teach.")]
+    Never(String),
 }
 
 /// A knot in a lesson.
@@ -131,12 +134,14 @@ impl CourseDraft {
     /// The first part that cannot be used.
     pub fn check(&self) -> Result<(), CourseFault> {
         let unknown = self.wanted.iter().chain(&self.knows).find(|id| catalogue().find(id).is_none());
+        let never = self.wanted.iter().filter_map(|id| catalogue().find(id)).find(|k| k.entry.never.is_some());
         match () {
             () if !(1..=24).contains(&self.lessons) => Err(CourseFault::Lessons),
             () if !(20..=480).contains(&self.minutes) => Err(CourseFault::Minutes),
             () if !(1..=60).contains(&self.class) => Err(CourseFault::Class),
             () if self.wanted.is_empty() => Err(CourseFault::Nothing),
-            () => unknown.map_or(Ok(()), |id| Err(CourseFault::NoKnot(id.clone()))),
+            () if unknown.is_some() => Err(CourseFault::NoKnot(unknown.cloned().unwrap_or_default())),
+            () => never.map_or(Ok(()), |k| Err(CourseFault::Never(k.entry.said()))),
         }
     }
 
@@ -210,7 +215,7 @@ impl CourseDraft {
         let taught: BTreeSet<&'static str> = lessons.iter().flatten().copied().chain(laid.iter().copied()).collect();
         let families: BTreeSet<_> =
             taught.iter().filter_map(|id| catalogue().find(id)).map(|k| format!("{:?}", k.entry.family)).collect();
-        let mut kin: Vec<&'static Knot> = catalogue().knots().iter().collect();
+        let mut kin: Vec<&'static Knot> = catalogue().taught().collect();
         kin.retain(|k| !taught.contains(k.id.as_str()) && families.contains(&format!("{:?}", k.entry.family)));
         kin.sort_by_key(|k| k.entry.hands.moves);
         for lesson in lessons {

@@ -64,7 +64,7 @@ pub fn strands() -> &'static [Strand] {
 
 fn found() -> Vec<Strand> {
     let mut all: BTreeMap<(&'static str, &'static str), (Shared, bool)> = BTreeMap::new();
-    for knot in catalogue().knots() {
+    for knot in catalogue().taught() {
         let above = knot.id.as_str();
         let begun = begins_as(knot).into_iter().map(|(below, moves)| (below, Shared::BeginsAs { moves }));
         let more = knot.entry.more_of.as_deref().map(|below| (below, Shared::MoreTurns));
@@ -87,7 +87,7 @@ fn begins_as(knot: &Knot) -> BTreeMap<&'static str, usize> {
     for moves in 1..knot.laid.len() {
         let Some(path) = knot.after(moves).filter(|p| !p.crossings.is_empty()) else { continue };
         let alike = |k: &&Knot| drawn_alike(&k.path, &path);
-        let alike: Vec<&'static str> = catalogue().knots().iter().filter(alike).map(|k| k.id.as_str()).collect();
+        let alike: Vec<&'static str> = catalogue().taught().filter(alike).map(|k| k.id.as_str()).collect();
         if alike.iter().all(|id| *id == knot.id) {
             continue;
         }

@@ -49,7 +49,6 @@ pub fn called(made: &Made) -> String {
     match made {
         Made::Knots(ids) => names(ids),
         Made::Loop(ids) => format!("A loop we do not know; pulled out, the rope keeps: {}", names(ids)),
-        Made::Wrong(name) => (*name).to_owned(),
         Made::Turns => "Plain turns: nothing locks them".to_owned(),
         Made::Nothing => "Nothing: it falls open".to_owned(),
         Made::Tabled(_) | Made::Unknown => "Not a knot we know".to_owned(),
@@ -60,7 +59,7 @@ pub fn called(made: &Made) -> String {
 pub fn question(seed: u64, family: Option<Family>) -> Option<Question> {
     let mut dice = ChaCha8Rng::seed_from_u64(seed);
     let pool: Vec<&'static Knot> =
-        catalogue().knots().iter().filter(|k| family.is_none_or(|f| k.entry.family == f)).collect();
+        catalogue().taught().filter(|k| family.is_none_or(|f| k.entry.family == f)).collect();
     let meant = *pool.choose(&mut dice)?;
     let all = missteps(meant);
     let right = all.is_empty() || dice.random_ratio(1, RIGHT_ONE_IN);

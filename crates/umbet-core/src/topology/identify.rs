@@ -1,10 +1,9 @@
 //! Which knot a path is: the catalogue's, by fingerprint, else a name of the tables, else nothing known.
 
-use super::action::{laid_wrong, parse_actions};
 use super::fingerprint::{Closure, Fingerprint, What, closures, states_of};
 use super::table::{Named, knot_name, link_name, plain_turns};
 use crate::knot::path::KnotPath;
-use crate::knot::{Knot, catalogue, notation};
+use crate::knot::{Knot, catalogue};
 use std::sync::LazyLock;
 
 /// What a tied path turns out to be.
@@ -12,8 +11,6 @@ use std::sync::LazyLock;
 pub enum Made {
     /// Knots of the catalogue, by id: one, or those only dressing tells apart.
     Knots(Vec<&'static str>),
-    /// A wrong form with a name of its own, such as granny.
-    Wrong(&'static str),
     /// A loop that is no loop we know; pulled out, the rope keeps one of these stoppers.
     Loop(Vec<&'static str>),
     /// It falls open: a straight rope, free of any pole.
@@ -33,19 +30,14 @@ struct Known {
     print: Fingerprint,
 }
 
-/// The catalogue's knots and their wrong forms.
+/// The catalogue's knots.
 static KNOWN: LazyLock<Vec<Known>> = LazyLock::new(|| {
-    let known = |made, path: &KnotPath| Known { made, crossings: path.crossings.len(), print: Fingerprint::of(path) };
-    let mut all = Vec::new();
-    for knot in catalogue().knots() {
-        all.push(known(Made::Knots(vec![&knot.id]), &knot.path));
-        let Ok(text) = notation::parse(&knot.entry.path) else { continue };
-        for form in &knot.entry.wrong {
-            let path = parse_actions(&text, &form.action).and_then(|a| laid_wrong(&text, &a));
-            all.extend(path.map(|p| known(Made::Wrong(&form.name), &p)));
-        }
-    }
-    all
+    let known = |knot: &'static Knot| Known {
+        made: Made::Knots(vec![&knot.id]),
+        crossings: knot.path.crossings.len(),
+        print: Fingerprint::of(&knot.path),
+    };
+    catalogue().knots().iter().map(known).collect()
 });
 
 /// Most crossings of a path that is proved.

@@ -41,7 +41,9 @@ pub fn missteps(knot: &'static Knot) -> &'static [Misstep] {
 /// Every misstep that makes another tie than the right one, in the order of the moves: those the file
 /// names, then for each move and each result the shortest.
 pub fn missteps_of(knot: &Knot) -> Vec<Misstep> {
-    let Ok(text) = notation::parse(&knot.entry.path) else { return Vec::new() };
+    // A wrong form made otherwise is no misstep.
+    let tied = knot.entry.never.is_none().then(|| notation::parse(&knot.entry.path).ok()).flatten();
+    let Some(text) = tied else { return Vec::new() };
     let right = in_the_hand(knot, identify(&knot.path));
     let mut all: Vec<Misstep> = Vec::new();
     let named = knot.entry.mistake.iter().filter_map(|m| m.action.as_deref());

@@ -88,7 +88,11 @@ fn the_two_coefficients_give_both_closures_of_reef_and_granny() {
 /// Common practice: the thief is a reef with the ends of one rope exchanged, the grief a granny with them.
 #[test]
 fn thief_and_grief_are_reef_and_granny_with_ends_exchanged() {
-    let (reef, granny) = (of(bend("reef")), of(&wrong("reef", "B4-6")));
+    let (reef, granny) = (of(bend("reef")), of(bend("granny")));
+    assert_eq!(of(&wrong("reef", "B4-6")), granny);
+    for (path, exchanged) in [(of(bend("thief")), &reef), (of(bend("grief")), &granny)] {
+        assert!(path == exchanged.ends_exchanged() || path == exchanged.ends_exchanged().mirrored());
+    }
     assert_eq!(of(&wrong("reef", "B-exchanged")), reef.ends_exchanged());
     assert_eq!(of(&wrong("reef", "B4-6,B-exchanged")), granny.ends_exchanged());
     assert!(reef != granny && reef != granny.mirrored() && reef != reef.ends_exchanged());
@@ -103,6 +107,26 @@ fn a_slipped_sheet_bend_with_its_end_threaded_is_a_sheet_bend() {
     let threaded = TangleBracket::of(&a.points, &b.points[..=end]);
     let plain = of(bend("sheet-bend"));
     assert!(threaded == plain || threaded == plain.mirrored(), "{threaded:?} {plain:?}");
+}
+
+/// Common practice: cut at its crown a bowline is a sheet bend, its collar round the standing part; the Eskimo bowline is the
+/// same bend with its collar round the loop's leg, so that standing part and leg change places.
+#[test]
+fn a_bowline_cut_at_its_crown_is_a_sheet_bend_and_an_eskimo_bowline_the_same_with_its_ends_exchanged() {
+    let cut = |id: &str| {
+        let rope = &bend(id).strands[0];
+        let end = rope.back.map_or(rope.points.len() - 1, |b| b.tip_from);
+        let crown = rope.crown.expect("a loop");
+        TangleBracket::of(&rope.points[..crown], &rope.points[crown..=end])
+    };
+    let sheet = of(bend("sheet-bend"));
+    let exchanged = sheet.ends_exchanged();
+    let (bowline, eskimo) = (cut("bowline"), cut("eskimo-bowline-slipped"));
+    assert!(bowline == exchanged || bowline == exchanged.mirrored() || bowline == sheet || bowline == sheet.mirrored());
+    assert!(eskimo == exchanged || eskimo == exchanged.mirrored() || eskimo == sheet || eskimo == sheet.mirrored());
+    assert!(bowline != eskimo && bowline != eskimo.mirrored());
+    let turned = eskimo.ends_exchanged();
+    assert!(bowline == turned || bowline == turned.mirrored());
 }
 
 /// Every bend: the other rope named first, or seen from behind, it is the same; in a mirror it has 1/A for A.

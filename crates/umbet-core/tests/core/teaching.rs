@@ -183,6 +183,7 @@ fn a_course_that_cannot_be_is_refused_by_its_part() {
             CourseDraft { knows: vec!["granny-smith".into()], ..good.clone() },
             CourseFault::NoKnot("granny-smith".into()),
         ),
+        (CourseDraft { wanted: vec!["granny".into()], ..good.clone() }, CourseFault::Never("granny".into())),
     ] {
         assert_eq!(draft.check(), Err(fault));
     }

@@ -125,6 +125,8 @@ pub struct KnotWords {
     family: Family,
     /// What it is.
     about: String,
+    /// It is here to be known when it is seen and is never tied: why.
+    never: Option<String>,
     /// What to remember it by.
     cue: String,
     /// Moves.
@@ -428,17 +430,18 @@ pub async fn list_missteps(Path(id): Path<String>) -> Result<Json<Vec<MisstepWor
 /// A misstep in words.
 pub fn misstep_words(k: &'static Knot, m: &'static Misstep) -> MisstepWords {
     let written = k.entry.mistake.iter().find(|w| w.action.as_deref() == Some(&m.id));
-    let form = k.entry.wrong.iter().find(|f| m.made == Made::Wrong(&f.name));
+    let made = match &m.made {
+        Made::Knots(ids) => ids.first().copied(),
+        _ => None,
+    };
+    let never = made.and_then(|id| catalogue().find(id)).and_then(|knot| knot.entry.never.clone());
     MisstepWords {
         id: m.id.clone(),
         step: m.step + 1,
         done: written.map_or_else(|| m.done.clone(), |w| w.done.clone()),
         makes: called(&m.made),
-        so: written.map(|w| w.so.clone()).or_else(|| form.map(|f| f.so.clone())),
-        knot: match &m.made {
-            Made::Knots(ids) => ids.first().map(|id| (*id).to_owned()),
-            _ => None,
-        },
+        so: written.map(|w| w.so.clone()).or(never),
+        knot: made.map(str::to_owned),
         named: !matches!(m.made, Made::Unknown | Made::Tabled(_) | Made::Loop(_)),
     }
 }

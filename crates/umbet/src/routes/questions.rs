@@ -109,7 +109,7 @@ pub struct AnswerMarked {
 
 /// The knots questions may be about: of a learner's course, or all.
 async fn about(app: &App, learner: Option<i64>) -> Result<Vec<&'static Knot>, Error> {
-    let Some(learner) = learner else { return Ok(catalogue().knots().iter().collect()) };
+    let Some(learner) = learner else { return Ok(catalogue().taught().collect()) };
     let learner = Learner::get(&app.store, learner).await?;
     let lessons = Lesson::list(&app.store, learner.course_id).await?;
     let mut ids: Vec<&str> = lessons.iter().flat_map(|l| l.knots.iter().copied()).collect();

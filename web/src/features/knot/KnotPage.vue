@@ -114,7 +114,8 @@ function swipe(e: TouchEvent) {
     <section class="tie-draw cloth" :aria-label="knot.name" @touchstart.passive="touch" @touchend.passive="swipe">
       <header class="tie-head">
         <h1>{{ knot.name }}</h1>
-        <p v-if="answer?.mends.length">
+        <p v-if="knot.never" class="never"><b>Know it, never tie it.</b> {{ knot.never }}</p>
+        <p v-else-if="answer?.mends.length">
           <b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ answer.mends.map((m) => m.says).join(', and ') }}.
         </p>
         <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
