@@ -1838,7 +1838,7 @@ export interface components {
             first_s: number;
             /**
              * Format: double
-             * @description Mean and squared spread of the logarithms of the repetitions.
+             * @description Mean of the logarithms of the repetitions.
              */
             mean_ln: number;
             /**
@@ -1846,7 +1846,10 @@ export interface components {
              * @description Scatter of the logarithm of a time about the curve.
              */
             scatter: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Squared spread of the logarithms of the repetitions, summed.
+             */
             spread_ln: number;
             /** @description Times it was fitted to. */
             times: number;
@@ -2721,6 +2724,8 @@ export interface components {
             name: string;
             /** @description Needs an end. */
             needs_end: boolean;
+            /** @description It is here to be known when it is seen and is never tied: why. */
+            never?: string | null;
             /** @description Why it is not. */
             not_drawn_up?: string | null;
             /** @description It is drawn on an object. */

@@ -303,6 +303,7 @@ pub async fn get(Path(id): Path<String>, Query(q): Query<ToldQuery>) -> Result<J
         also: e.also.clone(),
         family: e.family,
         about: e.about.clone(),
+        never: e.never.clone(),
         cue: said(&e.cue),
         steps: e.step.iter().map(|s| Move { short: said(&s.short), say: said(&s.say), hint: said(&s.hint) }).collect(),
         ways: e
