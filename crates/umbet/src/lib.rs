@@ -4,6 +4,7 @@ mod assets;
 mod characters;
 pub mod config;
 pub mod demo;
+mod drawing_up;
 mod error;
 mod export;
 mod extract;

@@ -1,5 +1,6 @@
 //! What every request shares.
 
+use crate::drawing_up::Works;
 use crate::error::Error;
 use crate::kept::{JudgedJoint, Kept};
 use crate::store::{KitCord, Settings, Store};
@@ -19,6 +20,8 @@ pub struct App {
     kit: Arc<RwLock<Vec<String>>>,
     /// Joints judged, for as long as they and the person's habits stay as they are.
     pub(crate) judged: Arc<Kept<JudgedJoint>>,
+    /// Own knots being drawn up.
+    pub(crate) drawing_up: Arc<Works>,
 }
 
 /// Joints kept judged: several long jobs.
@@ -47,6 +50,7 @@ impl App {
             settings: Arc::new(RwLock::new(Arc::new(settings))),
             kit: Arc::default(),
             judged: Arc::new(Kept::new(JUDGED)),
+            drawing_up: Arc::default(),
         };
         app.kit_changed().await?;
         Ok(app)

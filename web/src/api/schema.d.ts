@@ -1011,6 +1011,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-knots/{id}/drawn-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How it goes with drawing an own knot up. */
+        get: operations["own_knot_drawing_up"];
+        put?: never;
+        /**
+         * Begins to draw an own knot up, in the background.
+         * @description Its path is drawn hand-tight by computation, which takes seconds; ask how far it is. One that is kept or under way is not begun again.
+         */
+        post: operations["draw_own_knot_up"];
+        /** Stops drawing an own knot up. */
+        delete: operations["stop_drawing_own_knot_up"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/own-knots/{id}/figure.svg": {
         parameters: {
             query?: never;
@@ -1964,6 +1986,18 @@ export interface components {
              * @description Width of the drawings, pixels.
              */
             width: number;
+        };
+        /** @description How it goes with drawing up an own knot. */
+        DrawingUp: {
+            /** @description In words. */
+            says: string;
+            /**
+             * Format: double
+             * @description Share of the work that is done at most.
+             */
+            share: number;
+            /** @description How far it is. */
+            stage: components["schemas"]["Stage"];
         };
         /** @description What the drawings of this answer are drawn on. */
         Drawn: {
@@ -3933,6 +3967,11 @@ export interface components {
          * @enum {string}
          */
         Spread: "five-a-day" | "spaced";
+        /**
+         * @description How far drawing up is.
+         * @enum {string}
+         */
+        Stage: "not-begun" | "waiting" | "working" | "done" | "refused";
         /** @description A pass rule. */
         Standard: {
             /**
@@ -7916,6 +7955,129 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    own_knot_drawing_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How far it is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingUp"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    draw_own_knot_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Begun, or how far it is */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingUp"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stop_drawing_own_knot_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Own knot */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Stopped, if it was under way */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrawingUp"];
+                };
             };
             /** @description Cannot be read */
             400: {

@@ -16,7 +16,7 @@ mod ropes;
 mod tighten;
 
 pub use hold::Held;
-pub use proof::{MOST_OVERLAP, SHARPEST, Undressed};
+pub use proof::{MOST_OVERLAP, MOST_ROPE, SHARPEST, Undressed};
 pub use ropes::{Line, Ropes, Round, Shares};
 pub use tighten::{Rest, Schedule, tighten};
 
@@ -66,8 +66,10 @@ const LEAD: f64 = 4.5;
 /// Draws a knot up. `go_on` is asked now and then, with the share of the work that is done at most.
 ///
 /// # Errors
-/// [`Undressed`] when what came out is not the knot as it would lie in the hand, or `go_on` said no.
+/// [`Undressed`] when there is more rope than is drawn up, what came out is not the knot as it would lie in the hand, or
+/// `go_on` said no.
 pub fn dress(knot: &Knot, go_on: &mut dyn FnMut(f64) -> bool) -> Result<Dressed, Undressed> {
+    proof::within_bounds(&knot.path)?;
     let load::Load { mut ropes, schedule } = load::load(knot);
     let mut seen: Vec<(f64, Ropes)> = vec![(ropes.length(), ropes.clone())];
     let mut looks = 0.0;

@@ -4,7 +4,7 @@
 use super::ropes::{Chain, Ropes};
 use super::tighten::Rest;
 use crate::knot::path::{KnotPath, crossings};
-use crate::topology::{Closure, Laurent, What, closures, jones};
+use crate::topology::{Closure, Laurent, MOST_PROVED, What, closures, jones};
 use glam::{DQuat, DVec3, EulerRot};
 
 /// Why a form that was computed is not shown.
@@ -25,15 +25,39 @@ pub enum Undressed {
     /// A bight or loop slipped off the finger that held it.
     #[error("a loop slipped out")]
     SlippedOut,
+    /// More rope than is drawn up.
+    #[error("{MOST_ROPE} diameters of rope at most are drawn up, and this is {0:.0} long")]
+    Long(f64),
+    /// It has more crossings than could be proved afterwards.
+    #[error("{MOST_PROVED} crossings at most are drawn up, and this has {0}")]
+    Crossings(usize),
     /// Nobody wants it any more.
     #[error("stopped")]
     Stopped,
 }
 
+/// Most rope that is drawn up, in diameters: half as much again as any knot of the catalogue has. It bounds time and memory.
+pub const MOST_ROPE: f64 = 900.0;
 /// Most overlap of two strands, in diameters.
 pub const MOST_OVERLAP: f64 = 0.01;
 /// Sharpest bend, in diameters.
 pub const SHARPEST: f64 = 0.5;
+
+/// Refuses a path whose drawing up would take more time and memory than one may: known before it begins.
+///
+/// # Errors
+/// [`Undressed::Long`] or [`Undressed::Crossings`].
+pub fn within_bounds(path: &KnotPath) -> Result<(), Undressed> {
+    let crossings = path.crossings.len();
+    let length =
+        |points: &[[f64; 3]]| -> f64 { points.windows(2).map(|w| DVec3::from(w[0]).distance(DVec3::from(w[1]))).sum() };
+    let rope: f64 = path.strands.iter().map(|s| length(&s.points)).sum();
+    match () {
+        () if crossings > MOST_PROVED => Err(Undressed::Crossings(crossings)),
+        () if rope > MOST_ROPE => Err(Undressed::Long(rope)),
+        () => Ok(()),
+    }
+}
 
 /// Holds a drawn-up form to what it was.
 ///

@@ -3,6 +3,7 @@
 use proptest::prelude::*;
 use std::time::{Duration, Instant};
 use umbet_core::draw::{Figure, draw, to_svg};
+use umbet_core::dress::{Undressed, dress};
 use umbet_core::knot::notation::parse;
 use umbet_core::knot::path::{KnotPath, LONGEST_D, MOST_CROSSINGS, PathError};
 use umbet_core::knot::{Knot, catalogue};
@@ -68,6 +69,20 @@ fn no_real_knot_comes_near_the_caps() {
         assert!(parse(&k.entry.path).expect("reads").diameters() < LONGEST_D / 4.0, "{}", k.id);
         assert!(k.path.crossings.len() * 3 < MOST_PROVED * 2, "{}", k.id);
         assert_eq!(prove(&k.path), Ok(identify(&k.path)), "{}", k.id);
+    }
+}
+
+/// Drawing up is bounded before it begins: every knot of the catalogue is within it, a long rope and a heap are not.
+#[test]
+fn what_is_too_long_or_too_crossed_is_not_drawn_up() {
+    let refused = |path: &str| dress(&Knot::own("Mine", path).expect("reads"), &mut |_| false).expect_err("refused");
+    assert!(matches!(refused("rope A\n flat -451,0 451,0"), Undressed::Long(d) if (d - 902.0).abs() < 1e-6));
+    let across: Vec<String> = (0..43).map(|i| format!("{},{}", 3 * i, if i % 2 == 0 { -4 } else { 4 })).collect();
+    let sewn = format!("rope A\n flat -5,0 135,0\nrope B\n flat {}", across.join(" o "));
+    assert_eq!(refused(&sewn), Undressed::Crossings(42));
+    for k in catalogue().knots() {
+        let began = dress(k, &mut |_| false);
+        assert!(!matches!(began, Err(Undressed::Long(_) | Undressed::Crossings(_))), "{}: {began:?}", k.id);
     }
 }
 

@@ -8,7 +8,7 @@ use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
 use std::borrow::Cow;
 use umbet_core::draw::{self, Figure, Mark, ObjectLook, Pulls, STANDALONE_STYLE, Scene, draw, to_svg};
-use umbet_core::dress::dressed;
+use umbet_core::dress::{Dressed, dressed};
 use umbet_core::knot::path::Strand;
 use umbet_core::knot::spline::P2;
 use umbet_core::knot::{Knot, Mend};
@@ -142,11 +142,11 @@ impl FigureQuery {
 
     /// The knot as it lies in the hand, where that is asked for and the knot, tied for its task and with its changes, has such a
     /// form.
-    fn drawn_up(&self, knot: &Knot, reader: &Reader) -> Option<Scene> {
+    pub fn drawn_up(&self, knot: &Knot, form: Option<&Dressed>, reader: &Reader) -> Option<Scene> {
         let share = self.drawn_up.filter(|_| self.step.is_none() && self.way.is_none() && self.wrong.is_none())?;
         let as_in_file = matches!(knot.as_tied(self.task, &self.mends()?, false), Cow::Borrowed(_));
         let figure = self.figure(knot, reader);
-        let form = dressed(&knot.id).filter(|_| as_in_file && draw::fits_object(knot, &figure.object))?;
+        let form = form.filter(|_| as_in_file && draw::fits_object(knot, &figure.object))?;
         Some(draw::drawn_up(knot, form, share, &figure))
     }
 
@@ -222,7 +222,7 @@ pub fn svg_answer(scene: &Scene, standalone: bool) -> Response {
 )]
 pub async fn figure(person: Person, Path(id): Path<String>, Query(q): Query<FigureQuery>) -> Result<Response, Error> {
     q.check()?;
-    if let Some(scene) = q.drawn_up(find(&id)?, &person.reader()) {
+    if let Some(scene) = q.drawn_up(find(&id)?, dressed(&id), &person.reader()) {
         return Ok(svg_answer(&scene, q.standalone));
     }
     let tied = if q.step.is_none() && q.way.is_none() && q.wrong.is_none() {

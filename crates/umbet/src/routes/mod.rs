@@ -77,6 +77,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(own_knots::restore))
         .routes(routes!(own_knots::proof))
         .routes(routes!(own_knots::own_figure))
+        .routes(routes!(own_knots::drawing_up, own_knots::draw_up, own_knots::stop_drawing_up))
         .routes(routes!(rigs::kinds))
         .routes(routes!(rigs::begin, rigs::plan))
         .routes(routes!(rigs::sheet))

@@ -1,6 +1,7 @@
 //! Own knots.
 
 use super::figures::{FigureQuery, svg_answer};
+use crate::drawing_up::{self, DrawingUp};
 use crate::error::{Error, NotChanged, NotThere, Problem, Refused, capital};
 use crate::extract::{Body, Path, Person, Query};
 use crate::state::App;
@@ -12,6 +13,7 @@ use axum::http::StatusCode;
 use axum::response::Response;
 use serde::Serialize;
 use umbet_core::draw::draw;
+use umbet_core::dress::mark_of;
 use umbet_core::knot::Knot;
 use umbet_core::teach::spot::called;
 use umbet_core::topology;
@@ -118,10 +120,43 @@ pub async fn own_figure(
 ) -> Result<Response, Error> {
     q.check()?;
     let kept = OwnKnot::get(&app.store, id).await?;
+    let form = OwnKnot::form(&app.store, id, &mark_of(&kept.knot()?)).await?;
     work::aside(move || {
         let knot = kept.knot()?;
+        if let Some(scene) = q.drawn_up(&knot, form.as_ref(), &person.reader()) {
+            return Ok(svg_answer(&scene, q.standalone()));
+        }
         let scene = draw(&knot, &q.figure(&knot, &person.reader())).map_err(|e| Error::fault("step", e.to_string()))?;
         Ok(svg_answer(&scene, q.standalone()))
     })
     .await
+}
+
+/// How it goes with drawing an own knot up.
+#[utoipa::path(
+    get, operation_id = "own_knot_drawing_up", path = "/api/own-knots/{id}/drawn-up", params(("id" = i64, Path, description = "Own knot")),
+    responses((status = 200, description = "How far it is", body = DrawingUp), NotThere)
+)]
+pub async fn drawing_up(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<DrawingUp>, Error> {
+    Ok(Json(drawing_up::told(&app, &OwnKnot::get(&app.store, id).await?).await?))
+}
+
+/// Begins to draw an own knot up, in the background.
+#[utoipa::path(
+    post, operation_id = "draw_own_knot_up", path = "/api/own-knots/{id}/drawn-up", params(("id" = i64, Path, description = "Own knot")),
+    description = "Its path is drawn hand-tight by computation, which takes seconds; ask how far it is. One that is kept or under way is not begun again.",
+    responses((status = 202, description = "Begun, or how far it is", body = DrawingUp), NotThere)
+)]
+pub async fn draw_up(State(app): State<App>, Path(id): Path<i64>) -> Result<(StatusCode, Json<DrawingUp>), Error> {
+    let kept = OwnKnot::get(&app.store, id).await?;
+    Ok((StatusCode::ACCEPTED, Json(drawing_up::begin(&app, &kept).await?)))
+}
+
+/// Stops drawing an own knot up.
+#[utoipa::path(
+    delete, operation_id = "stop_drawing_own_knot_up", path = "/api/own-knots/{id}/drawn-up", params(("id" = i64, Path, description = "Own knot")),
+    responses((status = 200, description = "Stopped, if it was under way", body = DrawingUp), NotThere)
+)]
+pub async fn stop_drawing_up(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<DrawingUp>, Error> {
+    Ok(Json(drawing_up::stop(&app, &OwnKnot::get(&app.store, id).await?).await?))
 }

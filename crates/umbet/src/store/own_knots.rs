@@ -4,6 +4,7 @@ use super::{NAME_LONG, Store, changed, name, note, touched};
 use crate::error::Error;
 use crate::work;
 use serde::{Deserialize, Serialize};
+use umbet_core::dress::{self, Dressed};
 use umbet_core::knot::Knot;
 use utoipa::ToSchema;
 
@@ -71,6 +72,24 @@ impl OwnKnot {
     pub async fn get(store: &Store, id: i64) -> Result<Self, Error> {
         let found = sqlx::query_file_as!(Self, "queries/own-knot-get.sql", id).fetch_optional(store.pool()).await?;
         found.ok_or(Error::Missing("own knot"))
+    }
+
+    /// Its drawn-up form, where one of the path with this mark is kept.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn form(store: &Store, id: i64, mark: &str) -> Result<Option<Dressed>, Error> {
+        let kept = sqlx::query_file_scalar!("queries/own-form-get.sql", id, mark).fetch_optional(store.pool()).await?;
+        Ok(kept.and_then(|text: String| dress::read(&text).ok()).map(|(_, form)| form))
+    }
+
+    /// Keeps its drawn-up form.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn keep_form(store: &Store, id: i64, mark: &str, form: &str) -> Result<(), Error> {
+        sqlx::query_file!("queries/own-form-keep.sql", id, mark, form).execute(store.pool()).await?;
+        Ok(())
     }
 
     /// Keeps a new one.

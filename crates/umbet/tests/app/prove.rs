@@ -149,6 +149,61 @@ async fn an_own_knot_is_checked_drawn_named_and_kept() {
     assert_eq!(s.post(&format!("{at}/restore"), &json!({})).await.0, StatusCode::OK);
 }
 
+/// Waits until an own knot is no longer under way.
+async fn drawn_up(s: &Server, at: &str) -> Value {
+    let mut share = 0.0;
+    loop {
+        let (status, now) = s.get(at).await;
+        assert_eq!(status, StatusCode::OK, "{now}");
+        assert!(now["share"].as_f64() >= Some(share), "it does not go back: {now}");
+        share = now["share"].as_f64().unwrap_or(0.0);
+        if now["stage"] != "waiting" && now["stage"] != "working" {
+            return now;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+    }
+}
+
+/// Drawn up once, in the background, and kept; stopped when nobody wants it; refused in words when it is no tie; of a changed
+/// path begun anew.
+#[tokio::test]
+async fn an_own_knot_is_drawn_up_in_the_background() {
+    let s = Server::empty().await;
+    let path = s.text("/api/knots/overhand/notation.txt").await.1;
+    let own = s.post("/api/own-knots", &json!({ "name": "Mine", "path": path })).await.1;
+    let (knot, at) = (format!("/api/own-knots/{}", own["id"]), format!("/api/own-knots/{}/drawn-up", own["id"]));
+    assert_eq!(s.get(&at).await.1["stage"], "not-begun");
+    let open = s.text(&format!("{knot}/figure.svg?drawn_up=1")).await.1;
+    assert_eq!(open, s.text(&format!("{knot}/figure.svg")).await.1, "not drawn up, it is shown as it is laid");
+    let (status, begun) = s.post(&at, &json!({})).await;
+    assert_eq!(status, StatusCode::ACCEPTED);
+    assert!(["waiting", "working"].iter().any(|w| begun["stage"] == *w), "{begun}");
+    assert_eq!(s.post(&at, &json!({})).await.0, StatusCode::ACCEPTED, "asked twice, worked once");
+    assert_eq!(drawn_up(&s, &at).await["stage"], "done");
+    let tight = s.text(&format!("{knot}/figure.svg?drawn_up=1")).await.1;
+    assert!(tight != open && tight.contains("<svg"), "drawn up");
+    assert_eq!(s.post(&at, &json!({})).await.1["stage"], "done", "it is kept");
+
+    let eight = s.text("/api/knots/figure-eight/notation.txt").await.1;
+    s.put(&knot, &json!({ "name": "Mine", "path": eight, "version": own["version"] })).await;
+    assert_eq!(s.get(&at).await.1["stage"], "not-begun", "that was another path");
+    s.post(&at, &json!({})).await;
+    assert_eq!(s.delete(&at).await, StatusCode::OK);
+    assert_eq!(drawn_up(&s, &at).await["stage"], "refused");
+    s.post(&at, &json!({})).await;
+    assert_eq!(drawn_up(&s, &at).await["stage"], "done", "and begun again");
+
+    let long = json!({ "name": "Long", "path": "rope A\n flat -900,0 900,0" });
+    let long = format!("/api/own-knots/{}/drawn-up", s.post("/api/own-knots", &long).await.1["id"]);
+    s.post(&long, &json!({})).await;
+    let refused = drawn_up(&s, &long).await;
+    assert_eq!(
+        refused["says"],
+        "It cannot be drawn up: 900 diameters of rope at most are drawn up, and this is 1800 long."
+    );
+    assert_eq!(s.get("/api/own-knots/99/drawn-up").await.0, StatusCode::NOT_FOUND);
+}
+
 /// What is exported reads back to the same knot, for every knot of the catalogue.
 #[tokio::test]
 async fn files_read_back_to_the_same_knot() {

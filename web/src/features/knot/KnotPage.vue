@@ -206,7 +206,8 @@ function swipe(e: TouchEvent) {
       <div class="said-step">
         <p aria-live="polite">
           <template v-if="done"
-            ><small>Tied</small>Draw it up, and check each mark on it.<span class="sub">Remember it by: {{ knot.cue }}</span
+            ><small>Tied</small>{{ knot.never ? 'By these marks it is known.' : 'Draw it up, and check each mark on it.'
+            }}<span class="sub">Remember it by: {{ knot.cue }}</span
             ><span v-if="knot.not_drawn_up" class="sub">Shown as it is laid. {{ knot.not_drawn_up }}</span></template
           ><template v-else
             ><small>Move {{ step }} of {{ moves }}</small

@@ -43,7 +43,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
         <span class="sub">{{ m.so }}</span>
       </li>
     </ul>
-    <p><BButton class="btn-tab" :to="`/knots/${knot.id}/wrong`">Right and wrong, drawn</BButton></p>
+    <p v-if="!knot.never"><BButton class="btn-tab" :to="`/knots/${knot.id}/wrong`">Right and wrong, drawn</BButton></p>
     <h2>Look for</h2>
     <ul class="looks told">
       <li v-for="t in knot.telltales" :key="t">{{ t }}</li>
@@ -59,7 +59,7 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     <dl class="release">
       <dt>Object gone, ends pulled</dt>
       <dd>
-        <b class="v" :class="knot.release.clear ? 'ok' : 'mid'">{{ knot.release.ends }}</b>
+        <b class="v" :class="knot.release.clear ? 'ok' : 'mid'">{{ knot.release.ends }}</b>{{ ' ' }}
         <span class="sub">{{ knot.release.because }}</span>
         <span v-if="knot.release.stays.length" class="stays"
           ><RouterLink v-for="(s, i) in knot.release.stays" :key="i" :to="`/knots/${s}`"

@@ -4,6 +4,7 @@ import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { whenBack } from '../../api/away'
 import { api, got, unanswered, words as said, type OwnKnot, type OwnProof } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
+import OwnDrawnUp from './OwnDrawnUp.vue'
 
 const all = ref<OwnKnot[]>([])
 const proofs = ref<Record<number, OwnProof>>({})
@@ -79,6 +80,7 @@ async function undo() {
           </details>
           <BButton class="btn-bare ps-0" @click="remove(k)">Take away</BButton>
         </div>
+        <OwnDrawnUp :key="k.path" :own="k" />
       </li>
     </ul>
     <form class="own-form" @submit.prevent="keep">
