@@ -298,6 +298,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{id}/record.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The record of a course as a workbook. */
+        get: operations["record_workbook"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{id}/restore": {
         parameters: {
             query?: never;
@@ -309,6 +326,23 @@ export interface paths {
         put?: never;
         /** Brings a course back. */
         post: operations["restore_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/tries": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes tries in that were logged elsewhere: all rows or none; one that is there already is left out. */
+        post: operations["take_in_tries"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4022,6 +4056,15 @@ export interface components {
             /** @description Friction, wet, an estimate. */
             wet: components["schemas"]["Band"];
         };
+        /** @description What was taken in. */
+        TakenIn: {
+            /** @description Rows that were new. */
+            added: number;
+            /** @description In words. */
+            says: string;
+            /** @description Rows that were there already. */
+            there: number;
+        };
         /**
          * @description What the knot is to do.
          * @enum {string}
@@ -4161,6 +4204,14 @@ export interface components {
             seconds?: number | null;
             /** @description What made it harder. */
             under?: components["schemas"]["Condition"][];
+        };
+        /** @description Tries logged elsewhere, as CSV: the columns of the record's own CSV, in any order. */
+        TryLines: {
+            /**
+             * @description The lines, the names of the columns first: learner, knot, at and result; misstep, seconds, conditions and seen may be
+             *     there too.
+             */
+            lines: string;
         };
         /** @description Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`. */
         TyingWay: {
@@ -5363,6 +5414,47 @@ export interface operations {
             };
         };
     };
+    record_workbook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Who can tie what, how each knot went, every try: a sheet each */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     restore_course: {
         parameters: {
             query?: never;
@@ -5395,6 +5487,78 @@ export interface operations {
             };
             /** @description There is none */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_in_tries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryLines"];
+            };
+        };
+        responses: {
+            /** @description Taken in */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,6 @@
-//! Files for other hands: sheets as PDF, lessons as a calendar.
+//! Files for other hands: sheets as PDF, lessons as a calendar, tries as rows and as a workbook.
 
 pub mod calendar;
 pub mod pdf;
-pub mod record;
+pub mod tries;
+pub mod workbook;

@@ -107,6 +107,7 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("CourseDraft", "wanted", NamesOf(60, knots())),
         ("CourseDraft", "knows", NamesOf(100, knots())),
         ("Roster", "lines", Words([1, 20_000])),
+        ("TryLines", "lines", Words([1, 1_000_000])),
         ("LearnerInput", "name", Words([1, NAME_LONG])),
         ("LearnerInput", "note", Words([0, NOTE_LONG])),
         ("TryInput", "knot", Names(knots())),

@@ -261,7 +261,7 @@ pub async fn record_json(State(app): State<App>, Path(id): Path<i64>) -> Result<
 pub async fn record_csv(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
     let learner = Learner::get(&app.store, id).await?;
     let tries = KeptTry::of_learner(&app.store, id).await?;
-    let text = crate::export::record::csv_of(&[learner], &tries)?;
+    let text = crate::export::tries::csv_of(&[learner], &tries)?;
     Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
 }
 

@@ -3,17 +3,19 @@
 use super::class::{called, standings};
 use super::learners::{Holds, holds};
 use super::lessons::slip_words;
-use crate::error::{Error, NotThere};
-use crate::extract::Path;
+use crate::error::{Error, NotAnswered, NotThere};
+use crate::export;
+use crate::export::workbook::{Cell, Table, workbook_of};
+use crate::extract::{Body, Path};
 use crate::state::App;
 use crate::store::{Course, KeptTry, Learner, Lesson};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
-use axum::http::header;
+use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use chrono::{DateTime, Utc};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use umbet_core::knot::catalogue;
 use umbet_core::teach::minutes::Pace;
 use umbet_core::teach::review::{Of, by_move, slips};
@@ -103,6 +105,75 @@ pub struct Record {
     caution: &'static str,
 }
 
+impl RecordCell {
+    /// The standard is met, and has not lapsed.
+    fn is_held(&self) -> bool {
+        matches!(self.holds, Holds::Taut | Holds::Sags)
+    }
+
+    /// In a word or two.
+    fn cell(&self) -> Cell {
+        match self.holds {
+            Holds::Taut => Cell::Good("holds".to_owned()),
+            Holds::Sags => Cell::Good("holds, due again".to_owned()),
+            Holds::Lapsed => "lapsed".into(),
+            Holds::Partly => Cell::Text(format!("{} of {}", self.run, self.of)),
+            Holds::Coming => Cell::Empty,
+        }
+    }
+}
+
+impl Record {
+    /// As tables: who can tie what, and how each knot went.
+    fn tables(&self) -> [Table; 2] {
+        let names = self.knots.iter().map(|k| (k.name.clone(), 13.0));
+        let row = |l: &RecordRow| {
+            let ahead = [l.name.as_str().into(), l.can.into()];
+            ahead.into_iter().chain(l.knots.iter().map(RecordCell::cell)).collect()
+        };
+        let who = Table {
+            name: "Who can tie what",
+            columns: [("Learner".to_owned(), 24.0), ("Can tie".to_owned(), 8.0)].into_iter().chain(names).collect(),
+            rows: self.learners.iter().map(row).collect(),
+            below: Some(self.caution.to_owned()),
+        };
+        let heads = [
+            ("Knot", 28.0),
+            ("Lesson", 8.0),
+            ("Tries", 8.0),
+            ("Right", 8.0),
+            ("Can tie it", 10.0),
+            ("Minutes planned", 10.0),
+            ("Minutes taken", 10.0),
+            ("What went wrong most", 70.0),
+        ];
+        let knots = Table {
+            name: "Knots",
+            columns: heads.into_iter().map(|(words, width)| (words.to_owned(), width)).collect(),
+            rows: self.knots.iter().map(RecordKnot::row).collect(),
+            below: None,
+        };
+        [who, knots]
+    }
+}
+
+impl RecordKnot {
+    fn row(&self) -> Vec<Cell> {
+        let worst = self.slips.first().map(|s| format!("{}: {} of {} tries", s.says, s.times, self.tries));
+        let minutes = |m: Option<f64>| m.map_or(Cell::Empty, |m| Cell::Number(m.round()));
+        vec![
+            self.name.as_str().into(),
+            Cell::Number(self.lesson as f64),
+            self.tries.into(),
+            self.right.into(),
+            self.can.into(),
+            minutes(Some(self.planned)),
+            minutes(self.taken),
+            worst.as_deref().unwrap_or_default().into(),
+        ]
+    }
+}
+
 /// What a record of lessons never is.
 const CAUTION: &str = "This says what was shown and seen on these days. It certifies nobody for work at height, rescue or lifting: \
 that is for licensed bodies and your own local rules.";
@@ -126,8 +197,70 @@ pub async fn record(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<
 pub async fn record_csv(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
     Course::get(&app.store, id).await?;
     let (learners, tries) = (Learner::list(&app.store, id).await?, KeptTry::of_course(&app.store, id).await?);
-    let text = work::aside(move || Ok(crate::export::record::csv_of(&learners, &tries)?)).await?;
+    let text = work::aside(move || Ok(export::tries::csv_of(&learners, &tries)?)).await?;
     Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
+}
+
+/// The record of a course as a workbook.
+#[utoipa::path(
+    get, operation_id = "record_workbook", path = "/api/courses/{id}/record.xlsx", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "Who can tie what, how each knot went, every try: a sheet each", body = Vec<u8>, content_type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"), NotThere)
+)]
+pub async fn record_workbook(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
+    let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
+    let (learners, tries) = (Learner::list(&app.store, id).await?, KeptTry::of_course(&app.store, id).await?);
+    let bytes = work::aside(move || {
+        let record = record_of(&course, &lessons, &learners, &tries, Utc::now());
+        let [who, knots] = record.tables();
+        Ok(workbook_of(&[who, knots, export::tries::table_of(&learners, &tries)])?)
+    });
+    let kind = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+    Ok(([(header::CONTENT_TYPE, kind)], bytes.await?).into_response())
+}
+
+/// Tries logged elsewhere, as CSV: the columns of the record's own CSV, in any order.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TryLines {
+    /// The lines, the names of the columns first: learner, knot, at and result; misstep, seconds, conditions and seen may be
+    /// there too.
+    #[schema(max_length = 1_000_000)]
+    lines: String,
+}
+
+/// What was taken in.
+#[derive(Serialize, ToSchema)]
+pub struct TakenIn {
+    /// Rows that were new.
+    added: usize,
+    /// Rows that were there already.
+    there: usize,
+    /// In words.
+    says: String,
+}
+
+/// Most a body of tries may have, in bytes.
+pub const LARGEST_LINES: usize = 4 << 20;
+
+/// Takes tries in that were logged elsewhere: all rows or none; one that is there already is left out.
+#[utoipa::path(
+    post, operation_id = "take_in_tries", path = "/api/courses/{id}/tries", params(("id" = i64, Path, description = "Course")), request_body = TryLines,
+    responses((status = 201, description = "Taken in", body = TakenIn), NotAnswered)
+)]
+pub async fn take_in(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(given): Body<TryLines>,
+) -> Result<(StatusCode, Json<TakenIn>), Error> {
+    Course::get(&app.store, id).await?;
+    let learners = Learner::list(&app.store, id).await?;
+    let tries = work::aside(move || export::tries::tries_of(&given.lines, &learners, Utc::now())).await?;
+    let added = KeptTry::take_in(&app.store, id, &tries).await?;
+    let there = tries.len() - added;
+    let rows = |n: usize| if n == 1 { "1 try".to_owned() } else { format!("{n} tries") };
+    let already = if there == 0 { String::new() } else { format!("; {} there already", rows(there)) };
+    let says = format!("{} taken in{already}.", rows(added));
+    Ok((StatusCode::CREATED, Json(TakenIn { added, there, says })))
 }
 
 fn record_of(
@@ -162,7 +295,7 @@ fn record_of(
     let rows = learners.iter().map(|l| {
         let knots = &all[&l.id];
         let cells: Vec<RecordCell> = taken_up.iter().map(|(k, _)| cell(knots, k)).collect();
-        let can = cells.iter().filter(|c| matches!(c.holds, Holds::Taut | Holds::Sags)).count();
+        let can = cells.iter().filter(|c| c.is_held()).count();
         RecordRow { learner: l.id, name: l.name.clone(), can, knots: cells }
     });
     let knots: Vec<RecordKnot> = taken_up

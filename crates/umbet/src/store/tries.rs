@@ -4,6 +4,7 @@ use super::{Store, touched};
 use crate::error::Error;
 use chrono::{DateTime, SecondsFormat, Utc};
 use serde::{Deserialize, Serialize};
+use std::collections::HashSet;
 use umbet_core::knot::catalogue;
 use umbet_core::teach::tries::{Came, Condition, Try};
 use utoipa::ToSchema;
@@ -127,6 +128,31 @@ impl TryInput {
     }
 }
 
+async fn insert(store: &Store, t: &KeptTry, key: &str) -> Result<(), Error> {
+    let (right, misstep) = match &t.tried.came {
+        Came::Right => (true, None),
+        Came::Wrong(misstep) => (false, misstep.as_deref()),
+    };
+    let under = serde_json::to_string(&t.tried.under)?;
+    let at = t.tried.at.to_rfc3339_opts(SecondsFormat::Millis, true);
+    sqlx::query_file!(
+        "queries/try-add.sql",
+        t.learner_id,
+        t.lesson_id,
+        t.knot,
+        right,
+        misstep,
+        t.tried.seconds,
+        under,
+        t.tried.witnessed,
+        at,
+        key
+    )
+    .execute(store.pool())
+    .await?;
+    Ok(())
+}
+
 impl KeptTry {
     /// Logs a try: in a lesson it is witnessed, without one it is the learner's own word. The same key again is the same try.
     ///
@@ -134,29 +160,33 @@ impl KeptTry {
     /// When a value cannot be used, or the store fails.
     pub async fn add(store: &Store, lesson: Option<i64>, input: &TryInput, at: DateTime<Utc>) -> Result<Self, Error> {
         input.check()?;
-        let (right, misstep) = match &input.came {
-            Came::Right => (true, None),
-            Came::Wrong(misstep) => (false, misstep.as_deref()),
-        };
-        let under = serde_json::to_string(&input.under)?;
-        let (witnessed, at) = (lesson.is_some(), at.to_rfc3339_opts(SecondsFormat::Millis, true));
-        sqlx::query_file!(
-            "queries/try-add.sql",
-            input.learner,
-            lesson,
-            input.knot,
-            right,
-            misstep,
-            input.seconds,
-            under,
-            witnessed,
-            at,
-            input.key
-        )
-        .execute(store.pool())
-        .await?;
+        let TryInput { learner, knot, came, seconds, under, key } = input.clone();
+        let tried = Try { at, came, seconds, under, witnessed: lesson.is_some() };
+        insert(store, &KeptTry { id: 0, learner_id: learner, lesson_id: lesson, knot, tried }, &key).await?;
         let row = sqlx::query_file_as!(Row, "queries/try-by-key.sql", input.key).fetch_one(store.pool()).await?;
         row.read()
+    }
+
+    /// Takes in tries that were logged elsewhere, all of them or none; those already there are left out. Tells how many were new.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn take_in(store: &Store, course: i64, tries: &[Self]) -> Result<usize, Error> {
+        let there = Self::of_course(store, course).await?;
+        let mut there: HashSet<String> = there.iter().map(Self::key).collect();
+        let whole = store.as_one().await?;
+        let mut added = 0;
+        for t in tries.iter().filter(|t| there.insert(t.key())) {
+            insert(&whole, t, &t.key()).await?;
+            added += 1;
+        }
+        whole.keep().await?;
+        Ok(added)
+    }
+
+    /// A learner ties a knot once at a time.
+    fn key(&self) -> String {
+        format!("row-{}-{}-{}", self.learner_id, self.knot, self.tried.at.timestamp_millis())
     }
 
     /// Takes a try back; [`Self::restore`] undoes it.

@@ -7,6 +7,7 @@ import { api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import LearnerCord from './LearnerCord.vue'
+import TakeIn from './TakeIn.vue'
 import { useTeaching } from './teaching'
 
 const route = useRoute()
@@ -68,8 +69,10 @@ const time = (k: Schemas['RecordKnot']) =>
         <p v-else>Nothing was tied yet. Run a lesson, and what is logged there is drawn here.</p>
         <p class="sub">Whole: the standard is met. Sagging: due again. Whippings: right in a row. {{ record.caution }}</p>
         <div class="do">
+          <BButton class="btn-tab" :href="`/api/courses/${id}/record.xlsx`" download="record.xlsx">As a workbook</BButton>
           <BButton class="btn-tab" :href="`/api/courses/${id}/record.csv`" download="record.csv">All tries as CSV</BButton>
         </div>
+        <TakeIn :course="id" @taken="again" />
       </div>
       <aside v-if="shown" class="record-side">
         <h2>{{ shown.name }}</h2>
