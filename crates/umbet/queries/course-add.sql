@@ -1,1 +1,1 @@
-insert into course (name, draft, jobs, standard, spread, first_at, every_days) values (?, ?, ?, ?, ?, ?, ?)
+insert into course (name, draft, jobs, standard, standards, spread, first_at, every_days) values (?, ?, ?, ?, ?, ?, ?, ?)

@@ -332,6 +332,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{id}/standards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Sets the standards of a course from such rows, all of them or none. */
+        put: operations["put_standards"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/standards.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The standards of a course as CSV: its own first, then those of knots that have theirs. */
+        get: operations["standards_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{id}/tries": {
         parameters: {
             query?: never;
@@ -1749,6 +1783,10 @@ export interface components {
             spread: components["schemas"]["Spread"];
             /** @description The standard for its knots. */
             standard: components["schemas"]["Standard"];
+            /** @description Knots that have a standard of their own, by id. */
+            standards: {
+                [key: string]: components["schemas"]["Standard"];
+            };
             /**
              * Format: int64
              * @description Version.
@@ -1807,6 +1845,10 @@ export interface components {
             spread?: components["schemas"]["Spread"];
             /** @description The standard for its knots; three in a row and so on when absent. */
             standard?: components["schemas"]["Standard"];
+            /** @description Knots that have a standard of their own, by id. */
+            standards?: {
+                [key: string]: components["schemas"]["Standard"];
+            };
             /**
              * Format: int64
              * @description Version the change is made to; not asked of a new course.
@@ -1856,6 +1898,8 @@ export interface components {
             lessons: components["schemas"]["LessonView"][];
             /** @description What comes first, to choose from. */
             openings: components["schemas"]["CourseChoice"][];
+            /** @description Knots that have a standard of their own. */
+            own_standards: components["schemas"]["OwnStandard"][];
             /** @description Where its minutes come from. */
             pace: string;
             /** @description How practice is spread, to choose from. */
@@ -3353,6 +3397,15 @@ export interface components {
             /** @description What stays in the line when the object is gone and the ends are pulled. */
             leaves: string;
         };
+        /** @description The standard of a knot that has its own. */
+        OwnStandard: {
+            /** @description Knot id. */
+            knot: string;
+            /** @description Its name. */
+            name: string;
+            /** @description The standard in a sentence. */
+            says: string;
+        };
         /** @description A flat piece of the cover. */
         Panel: {
             /** @description Its corners in order; of a panel on a ridge the two on the ridge come first. */
@@ -4032,6 +4085,16 @@ export interface components {
              * @description Each within so many seconds, 3 to 600; no matter how long when absent.
              */
             within_s?: number | null;
+        };
+        /** @description Standards as they are brought: the columns of the course's own CSV, in any order. */
+        StandardLines: {
+            /** @description The lines, the names of the columns first. A row without a knot is the course's own; knots that are not named go by that. */
+            lines: string;
+            /**
+             * Format: int64
+             * @description Version the change is made to.
+             */
+            version: number;
         };
         /**
          * @description How long it stays.
@@ -5474,6 +5537,128 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_standards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandardLines"];
+            };
+        };
+        responses: {
+            /** @description Set */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    standards_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A row a standard */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
                 };
             };
             /** @description Cannot be read */

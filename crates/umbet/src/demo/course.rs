@@ -96,6 +96,7 @@ pub(super) async fn fill(store: &Store) -> Result<(), Error> {
         },
         jobs: served.iter().map(|j| j.id).collect(),
         standard: Standard::default(),
+        standards: BTreeMap::new(),
         spread: Spread::Spaced,
         first_at: evening(first).format("%Y-%m-%dT%H:%M").to_string(),
         every_days: 7,

@@ -1,5 +1,6 @@
 //! Tries as rows for other hands, and back: CSV (RFC 4180).
 
+use super::rows::{self, Columns, Parts, number};
 use super::workbook::{Cell, Table};
 use crate::error::Error;
 use crate::store::{KeptTry, Learner};
@@ -7,7 +8,6 @@ use anyhow::Result;
 use chrono::{DateTime, Days, NaiveDateTime, Utc};
 use std::collections::HashMap;
 use umbet_core::knot::{Knot, catalogue};
-use umbet_core::situation::Fault;
 use umbet_core::teach::tries::{Came, Condition, Try};
 use umbet_core::topology::misstep_written;
 
@@ -18,8 +18,6 @@ const COLUMNS: [&str; 8] = ["learner", "knot", "at", "result", "misstep", "secon
 const SEEN: &str = "instructor";
 /// Logged by the learner.
 const OWN: &str = "own log";
-/// Bad rows that are told of at once.
-const TOLD: usize = 20;
 
 /// Tries of these learners, a row each, oldest first.
 ///
@@ -41,7 +39,6 @@ fn row_of(learner: &str, t: &KeptTry) -> [String; 8] {
         Came::Right => ("right", ""),
         Came::Wrong(misstep) => ("wrong", misstep.as_deref().unwrap_or_default()),
     };
-    let conditions: Vec<&str> = t.tried.under.iter().map(|c| c.words()).collect();
     [
         shown(learner),
         t.knot.clone(),
@@ -49,7 +46,7 @@ fn row_of(learner: &str, t: &KeptTry) -> [String; 8] {
         result.to_owned(),
         misstep.to_owned(),
         t.tried.seconds.map(|s| format!("{s:.1}")).unwrap_or_default(),
-        conditions.join("; "),
+        conditions_said(&t.tried.under),
         if t.tried.witnessed { SEEN } else { OWN }.to_owned(),
     ]
 }
@@ -83,70 +80,29 @@ fn as_given(name: &str) -> &str {
     name.strip_prefix('\'').filter(|n| n.starts_with(FORMULA)).unwrap_or(name)
 }
 
-/// Reads rows of tries of these learners: every column by its name in the first line, in any order; only learner, knot, time
-/// and result must be there.
+/// Reads rows of tries of these learners; only learner, knot, time and result must be there.
 ///
 /// # Errors
-/// Every bad row with its line and reason, and nothing is read by halves.
+/// Every bad row with its line and reason.
 pub fn tries_of(text: &str, learners: &[Learner], now: DateTime<Utc>) -> Result<Vec<KeptTry>, Error> {
-    let mut reader = csv::ReaderBuilder::new().flexible(true).trim(csv::Trim::All).from_reader(text.as_bytes());
-    let header = reader.headers().map_err(|e| Error::fault("lines", format!("The first line cannot be read: {e}.")))?;
-    let columns = columns_of(header)?;
-    let (mut tries, mut faults) = (Vec::new(), Vec::new());
-    for row in reader.records() {
-        let line = row.as_ref().map_or_else(
-            |e| e.position().map_or(0, csv::Position::line),
-            |r| r.position().map_or(0, csv::Position::line),
-        );
-        let read = row.map_err(|e| e.to_string()).and_then(|row| {
-            let part = |name: &str| columns.get(name).and_then(|i| row.get(*i)).unwrap_or_default().to_owned();
-            try_of(&part, learners, now)
-        });
-        match read {
-            Ok(t) => tries.push(t),
-            Err(says) => faults.push(Fault { field: "lines".into(), says: format!("Line {line}: {says}") }),
-        }
-    }
-    if faults.len() > TOLD {
-        let more = faults.len() - TOLD;
-        faults.truncate(TOLD);
-        faults.push(Fault { field: "lines".into(), says: format!("And {more} more lines.") });
-    }
-    match () {
-        () if !faults.is_empty() => Err(Error::Unusable(faults)),
-        () if tries.is_empty() => Err(Error::fault("lines", "There is no row below the first line.")),
-        () => Ok(tries),
-    }
+    rows::read(text, &Columns { names: &COLUMNS, needed: 4 }, |part| try_of(part, learners, now))
 }
 
-fn columns_of(header: &csv::StringRecord) -> Result<HashMap<String, usize>, Error> {
-    let columns: HashMap<String, usize> = header.iter().enumerate().map(|(i, name)| (name.to_lowercase(), i)).collect();
-    if let Some(other) = header.iter().find(|name| !COLUMNS.contains(&name.to_lowercase().as_str())) {
-        let says = format!("There is no column “{other}”. Name them in the first line: {}.", COLUMNS.join(", "));
-        return Err(Error::fault("lines", says));
-    }
-    match COLUMNS[..4].iter().find(|name| !columns.contains_key(**name)) {
-        Some(missing) => Err(Error::fault("lines", format!("The column “{missing}” is missing in the first line."))),
-        None => Ok(columns),
-    }
-}
-
-fn try_of(part: &dyn Fn(&str) -> String, learners: &[Learner], now: DateTime<Utc>) -> Result<KeptTry, String> {
-    let name = part("learner");
-    let mut of_name = learners.iter().filter(|l| l.name == as_given(&name));
+fn try_of(part: &Parts<'_>, learners: &[Learner], now: DateTime<Utc>) -> Result<KeptTry, String> {
+    let name = part.get("learner");
+    let mut of_name = learners.iter().filter(|l| l.name == as_given(name));
     let learner = match (of_name.next(), of_name.next()) {
         (Some(l), None) => l.id,
         (None, _) => return Err(format!("no learner of this course is called “{name}”.")),
         _ => return Err(format!("two learners of this course are called “{name}”: give one another name first.")),
     };
-    let knot = knot_of(&part("knot"))?;
-    let came = came_of(&part("result"), &part("misstep"), knot)?;
+    let knot = knot_of(part.get("knot"))?;
     let tried = Try {
-        at: moment(&part("at"), now)?,
-        came,
-        seconds: seconds(&part("seconds"))?,
-        under: conditions(&part("conditions"))?,
-        witnessed: match part("seen").to_lowercase().as_str() {
+        at: moment(part.get("at"), now)?,
+        came: came_of(part.get("result"), part.get("misstep"), knot)?,
+        seconds: seconds(part.get("seconds"))?,
+        under: conditions(part.get("conditions"))?,
+        witnessed: match part.get("seen").to_lowercase().as_str() {
             SEEN | "" => true,
             OWN => false,
             other => return Err(format!("write {SEEN} or {OWN} under “seen”; this says “{other}”.")),
@@ -155,7 +111,8 @@ fn try_of(part: &dyn Fn(&str) -> String, learners: &[Learner], now: DateTime<Utc
     Ok(KeptTry { id: 0, learner_id: learner, lesson_id: None, knot: knot.id.clone(), tried })
 }
 
-fn knot_of(words: &str) -> Result<&'static Knot, String> {
+/// The knot of this id or name.
+pub fn knot_of(words: &str) -> Result<&'static Knot, String> {
     let same = |k: &&Knot| k.id == words || k.entry.name.to_lowercase() == words.to_lowercase();
     catalogue().taught().find(same).ok_or_else(|| format!("there is no knot “{words}”."))
 }
@@ -188,14 +145,20 @@ fn moment(words: &str, now: DateTime<Utc>) -> Result<DateTime<Utc>, String> {
 }
 
 fn seconds(words: &str) -> Result<Option<f64>, String> {
-    if words.is_empty() {
-        return Ok(None);
+    match number(words) {
+        Ok(None) => Ok(None),
+        Ok(Some(s)) if (0.5..=3600.0).contains(&s) => Ok(Some(s)),
+        _ => Err(format!("give 0.5 to 3 600 seconds, or none; this says “{words}”.")),
     }
-    let read = words.parse::<f64>().ok().filter(|s| (0.5..=3600.0).contains(s));
-    read.map(Some).ok_or_else(|| format!("give 0.5 to 3 600 seconds, or none; this says “{words}”."))
 }
 
-fn conditions(words: &str) -> Result<Vec<Condition>, String> {
+/// Conditions in their words, parted by semicolons.
+pub fn conditions_said(all: &[Condition]) -> String {
+    all.iter().map(|c| c.words()).collect::<Vec<_>>().join("; ")
+}
+
+/// Conditions by their words, parted by semicolons, each once.
+pub fn conditions(words: &str) -> Result<Vec<Condition>, String> {
     let one = |w: &str| {
         let found = Condition::ALL.iter().find(|c| c.words() == w.to_lowercase()).copied();
         found.ok_or_else(|| format!("“{w}” is no condition that is logged."))

@@ -25,6 +25,8 @@ enum Bound {
     Numbers(usize, [f64; 2]),
     /// As many as this of these names.
     NamesOf(usize, Vec<String>),
+    /// Anything by these names.
+    By(Vec<String>),
     /// Written so.
     Written(String),
     /// One of these schemas.
@@ -32,10 +34,11 @@ enum Bound {
 }
 
 fn all() -> Vec<(&'static str, &'static str, Bound)> {
-    use Bound::{Items, Names, NamesOf, Number, Numbers, OneOfThese, Words, Written};
+    use Bound::{By, Items, Names, NamesOf, Number, Numbers, OneOfThese, Words, Written};
     let kinds = || cord::cords().iter().map(|c| c.id.clone()).collect::<Vec<_>>();
     let surfaces = || object::surfaces().iter().map(|s| s.id.clone()).collect::<Vec<_>>();
     let knots = || catalogue().knots().iter().map(|k| k.id.clone()).collect::<Vec<_>>();
+    let taught = || catalogue().taught().map(|k| k.id.clone()).collect::<Vec<_>>();
     let schools =
         || umbet_core::choose::matters().iter().flat_map(|m| &m.ways).map(|w| w.id.clone()).collect::<Vec<_>>();
     let ends =
@@ -104,15 +107,17 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("CourseInput", "name", Words([1, NAME_LONG])),
         ("CourseInput", "first_at", Written(courses::FIRST_AT.to_owned())),
         ("CourseInput", "every_days", Number(courses::EVERY_DAYS.map(|d| d as f64))),
-        ("CourseDraft", "wanted", NamesOf(60, knots())),
+        ("CourseInput", "standards", By(taught())),
+        ("CourseDraft", "wanted", NamesOf(60, taught())),
         ("CourseDraft", "knows", NamesOf(100, knots())),
         ("Roster", "lines", Words([1, 20_000])),
         ("TryLines", "lines", Words([1, 1_000_000])),
+        ("StandardLines", "lines", Words([1, 20_000])),
         ("LearnerInput", "name", Words([1, NAME_LONG])),
         ("LearnerInput", "note", Words([0, NOTE_LONG])),
-        ("TryInput", "knot", Names(knots())),
-        ("Practised", "knot", Names(knots())),
-        ("Doing", "knot", Names(knots())),
+        ("TryInput", "knot", Names(taught())),
+        ("Practised", "knot", Names(taught())),
+        ("Doing", "knot", Names(taught())),
         ("RigInput", "draft", OneOfThese(drafts())),
         ("TypedNumber", "draft", OneOfThese(drafts())),
         ("DraggedThing", "draft", OneOfThese(drafts())),
@@ -251,6 +256,11 @@ fn put(schema: &mut Schema, bound: &Bound) {
             o.pattern = Some(format!("^{some}{CHARACTERS}*$"));
         }
         (Schema::Object(o), Bound::Names(names)) => one_of(o, names),
+        (Schema::Object(o), Bound::By(names)) => {
+            let mut key = Object::with_type(Type::String);
+            one_of(&mut key, names);
+            o.property_names = Some(Box::new(key.into()));
+        }
         (Schema::Object(o), Bound::Written(pattern)) => o.pattern = Some(pattern.clone()),
         (schema, Bound::OneOfThese(names)) => {
             let items = names.iter().map(|n| Ref::from_schema_name(n).into()).collect();

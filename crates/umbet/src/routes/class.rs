@@ -38,9 +38,10 @@ pub fn called(id: &str) -> String {
 }
 
 /// One learner at one knot.
-pub fn standing_at(course: &Course, tries: Vec<Try>, now: DateTime<Utc>) -> At {
-    let standing = course.standard.standing(&tries, now);
-    let due = due(course.spread, &tries, course.standard.within_s, now);
+pub fn standing_at(course: &Course, knot: &str, tries: Vec<Try>, now: DateTime<Utc>) -> At {
+    let standard = course.standard_of(knot);
+    let standing = standard.standing(&tries, now);
+    let due = due(course.spread, &tries, standard.within_s, now);
     At { standing, in_days: due.map(|d| d.in_days(now.date_naive())), due, tries }
 }
 
@@ -58,6 +59,9 @@ pub fn standings(
             of.entry(t.knot.clone()).or_default().push(t.tried.clone());
         }
     }
-    let at = |(knot, tries)| (knot, standing_at(course, tries, now));
+    let at = |(knot, tries): (String, Vec<Try>)| {
+        let at = standing_at(course, &knot, tries, now);
+        (knot, at)
+    };
     sorted.into_iter().map(|(id, knots)| (id, knots.into_iter().map(at).collect())).collect()
 }

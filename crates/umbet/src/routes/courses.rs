@@ -17,6 +17,7 @@ use umbet_core::teach::course::{Breadth, CoursePlan, Opening, PlannedLesson};
 use umbet_core::teach::ladder::{rungs, strands, why_not, with_what_they_build_on};
 use umbet_core::teach::minutes::{Minutes, Pace};
 use umbet_core::teach::practice::Spread;
+use umbet_core::teach::standard::Standard;
 use umbet_core::units::{Length, Reader};
 use utoipa::ToSchema;
 
@@ -75,6 +76,23 @@ pub struct LessonView {
     cord: String,
 }
 
+/// The standard of a knot that has its own.
+#[derive(Serialize, ToSchema)]
+pub struct OwnStandard {
+    /// Knot id.
+    knot: String,
+    /// Its name.
+    name: String,
+    /// The standard in a sentence.
+    says: String,
+}
+
+impl OwnStandard {
+    fn of(knot: &str, standard: &Standard) -> Self {
+        Self { knot: knot.to_owned(), name: called(knot), says: standard.says() }
+    }
+}
+
 /// A course, whole.
 #[derive(Serialize, ToSchema)]
 pub struct CourseView {
@@ -86,6 +104,8 @@ pub struct CourseView {
     gap: Option<String>,
     /// Its standard in a sentence.
     standard_says: String,
+    /// Knots that have a standard of their own.
+    own_standards: Vec<OwnStandard>,
     /// Names of the jobs it serves.
     jobs: Vec<String>,
     /// Where its minutes come from.
@@ -336,6 +356,48 @@ pub async fn add_learners(
     Ok((StatusCode::CREATED, Json(Learner::add_all(&app.store, id, &learners).await?)))
 }
 
+/// Standards as they are brought: the columns of the course's own CSV, in any order.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct StandardLines {
+    /// The lines, the names of the columns first. A row without a knot is the course's own; knots that are not named go by that.
+    #[schema(max_length = 20000)]
+    lines: String,
+    /// Version the change is made to.
+    version: i64,
+}
+
+/// The standards of a course as CSV: its own first, then those of knots that have theirs.
+#[utoipa::path(
+    get, operation_id = "standards_csv", path = "/api/courses/{id}/standards.csv", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "A row a standard", body = String, content_type = "text/csv"), NotThere)
+)]
+pub async fn standards_csv(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
+    let text = crate::export::standards::csv_of(&Course::get(&app.store, id).await?)?;
+    Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
+}
+
+/// Sets the standards of a course from such rows, all of them or none.
+#[utoipa::path(
+    put, operation_id = "put_standards", path = "/api/courses/{id}/standards", params(("id" = i64, Path, description = "Course")), request_body = StandardLines,
+    responses((status = 200, description = "Set", body = Course), NotChanged)
+)]
+pub async fn put_standards(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(given): Body<StandardLines>,
+) -> Result<Json<Course>, Error> {
+    let read = crate::export::standards::standards_of(&given.lines)?;
+    let now = Course::get(&app.store, id).await?;
+    let input = CourseInput {
+        standard: read.of_course.unwrap_or_else(|| now.standard.clone()),
+        standards: read.of_knots,
+        version: given.version,
+        ..CourseInput::from(now)
+    };
+    Ok(Json(Course::put(&app.store, id, &input).await?))
+}
+
 /// The lessons as a calendar.
 #[utoipa::path(
     get, operation_id = "course_calendar", path = "/api/courses/{id}/calendar.ics", params(("id" = i64, Path, description = "Course")),
@@ -425,6 +487,7 @@ fn view(course: Course, lessons: &[Lesson], learners: Vec<Learner>, jobs: Vec<St
     CourseView {
         gap: why_not(&plan.gaps),
         standard_says: course.standard.says(),
+        own_standards: course.standards.iter().map(|(knot, s)| OwnStandard::of(knot, s)).collect(),
         lessons: views,
         jobs,
         pace,

@@ -222,7 +222,7 @@ pub async fn curve(
     let course = Course::get(&app.store, learner.course_id).await?;
     let tries = KeptTry::of_learner(&app.store, id).await?;
     let tries = tries.into_iter().filter(|t| t.knot == knot).map(|t| t.tried).collect();
-    Ok(Json(curve_of(&knot, &standing_at(&course, tries, Utc::now()), course.standard.within_s)))
+    Ok(Json(curve_of(&knot, &standing_at(&course, &knot, tries, Utc::now()), course.standard_of(&knot).within_s)))
 }
 
 /// What a learner is to tie again, as a calendar with a reminder a day; what is overdue is for today.
@@ -283,7 +283,7 @@ fn view(
     let mut all: Vec<(At, LearnerKnot)> = by_knot
         .into_iter()
         .map(|(knot, tries)| {
-            let at = standing_at(course, tries, now);
+            let at = standing_at(course, &knot, tries, now);
             let missed = missed(&knot, &at, answers);
             let told = LearnerKnot { missed, ..knot_of(&knot, &at, course, lessons) };
             (at, told)
@@ -304,7 +304,7 @@ fn view(
         id: t.id,
         name: called(&t.knot),
         at: t.tried.at,
-        says: logged(t, course.standard.within_s),
+        says: logged(t, course.standard_of(&t.knot).within_s),
         right: t.tried.right(),
         witnessed: t.tried.witnessed,
     };
@@ -316,7 +316,7 @@ fn view(
         all_taut,
         knots: all.into_iter().map(|(_, k)| k).collect(),
         log: tries.iter().rev().take(TOLD).map(line).collect(),
-        standard: course.standard.says(),
+        standard: course.standard_says(),
     }
 }
 

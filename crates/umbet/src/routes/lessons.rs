@@ -303,7 +303,8 @@ fn board_of(
     now: DateTime<Utc>,
 ) -> Board {
     let go_at = lesson.doing.go_at;
-    let limit = course.standard.within_s;
+    let standard = knot.map_or(&course.standard, |k| course.standard_of(&k.id));
+    let limit = standard.within_s;
     let of_this_lesson = |t: &&KeptTry| t.lesson_id == Some(lesson.id);
     let names: HashMap<i64, &str> = learners.iter().map(|l| (l.id, l.name.as_str())).collect();
     let last = tries.iter().filter(of_this_lesson).max_by_key(|t| t.id);
@@ -331,7 +332,7 @@ fn board_of(
         let in_go = in_lesson.filter(|t| go_at.is_none_or(|go| t.tried.at >= go)).map(|t| tile_try(t));
         let slipped = in_lesson.is_some_and(|t| !t.tried.right());
         let slip = in_lesson.filter(|_| slipped).map(|t| try_words(&t.knot, &t.tried, limit));
-        let at = standing_at(course, own.iter().map(|t| t.tried.clone()).collect(), now);
+        let at = standing_at(course, knot.map_or("", |k| &k.id), own.iter().map(|t| t.tried.clone()).collect(), now);
         tile(l, &at, in_go, slip, limit)
     };
     let mut tile = tile;
@@ -348,7 +349,7 @@ fn board_of(
         moves: knot.map_or_else(Vec::new, |k| k.entry.step.iter().map(|s| s.short.clone()).collect()),
         mistakes: knot.map_or_else(Vec::new, |k| offered(k, &ever)),
         knot: knot.map(board_knot),
-        standard: course.standard.says(),
+        standard: standard.says(),
         limit_s: limit,
         doing: lesson.doing.clone(),
         now,

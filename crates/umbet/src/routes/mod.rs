@@ -107,6 +107,8 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(courses::calendar))
         .routes(routes!(record::record))
         .routes(routes!(record::record_csv))
+        .routes(routes!(courses::standards_csv))
+        .routes(routes!(courses::put_standards))
         .routes(routes!(record::record_workbook))
         .routes(routes!(record::take_in).layer(DefaultBodyLimit::max(record::LARGEST_LINES)))
         .routes(routes!(papers::lesson_handout))

@@ -24,6 +24,13 @@ pub struct HandQuery {
     left_handed: Option<bool>,
 }
 
+/// The course's standard, and those of this lesson's knots that have their own.
+fn said(course: &Course, knots: &[&'static Knot]) -> String {
+    let of_lesson = |id: &String| knots.iter().any(|k| k.id == *id);
+    let standards = course.standards.iter().filter(|(id, _)| of_lesson(id)).map(|(id, s)| (id.clone(), s.clone()));
+    Course { standards: standards.collect(), ..course.clone() }.standard_says()
+}
+
 /// A lesson's paper: what it is headed with, and its knots.
 struct Paper {
     title: String,
@@ -42,7 +49,7 @@ impl Paper {
         }
         Ok(Self {
             title: format!("{}, lesson {}", course.name, lesson.position),
-            standard: course.standard.says(),
+            standard: said(&course, &knots),
             knots,
             left: q.left_handed.unwrap_or(person.settings().hand == Hand::Left),
         })

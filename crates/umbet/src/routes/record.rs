@@ -289,7 +289,7 @@ fn record_of(
             knot: knot.to_owned(),
             holds: at.map_or(Holds::Coming, holds),
             run: at.map_or(0, |a| a.standing.run),
-            of: course.standard.in_a_row,
+            of: course.standard_of(knot).in_a_row,
         }
     };
     let rows = learners.iter().map(|l| {

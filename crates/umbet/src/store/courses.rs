@@ -8,7 +8,7 @@ use umbet_core::knot::catalogue;
 use umbet_core::teach::course::CourseDraft;
 use umbet_core::teach::minutes::Pace;
 use umbet_core::teach::practice::Spread;
-use umbet_core::teach::standard::Standard;
+use umbet_core::teach::standard::{Standard, Unfit};
 use utoipa::ToSchema;
 
 /// A course in the list.
@@ -39,6 +39,8 @@ pub struct Course {
     pub jobs: Vec<i64>,
     /// The standard for its knots.
     pub standard: Standard,
+    /// Knots that have a standard of their own, by id.
+    pub standards: BTreeMap<String, Standard>,
     /// How practice is spread.
     pub spread: Spread,
     /// The first lesson, local: `2026-03-03T18:30`.
@@ -63,6 +65,9 @@ pub struct CourseInput {
     /// The standard for its knots; three in a row and so on when absent.
     #[serde(default)]
     pub standard: Standard,
+    /// Knots that have a standard of their own, by id.
+    #[serde(default)]
+    pub standards: BTreeMap<String, Standard>,
     /// How practice is spread; five a day when absent.
     #[serde(default = "five_a_day")]
     pub spread: Spread,
@@ -74,6 +79,13 @@ pub struct CourseInput {
     /// Version the change is made to; not asked of a new course.
     #[serde(default)]
     pub version: i64,
+}
+
+impl From<Course> for CourseInput {
+    fn from(c: Course) -> Self {
+        let Course { id: _, name, draft, jobs, standard, standards, spread, first_at, every_days, version } = c;
+        Self { name, draft, jobs, standard, standards, spread, first_at, every_days, version }
+    }
 }
 
 const fn five_a_day() -> Spread {
@@ -138,6 +150,7 @@ struct CourseRow {
     draft: String,
     jobs: String,
     standard: String,
+    standards: String,
     spread: String,
     first_at: String,
     every_days: i64,
@@ -164,6 +177,7 @@ impl CourseRow {
             draft: serde_json::from_str(&self.draft)?,
             jobs: serde_json::from_str(&self.jobs)?,
             standard: serde_json::from_str(&self.standard)?,
+            standards: serde_json::from_str(&self.standards)?,
             spread: serde_json::from_value(self.spread.into())?,
             first_at: self.first_at,
             every_days: self.every_days,
@@ -201,6 +215,12 @@ impl CourseInput {
     fn check(&self) -> Result<Self, Error> {
         self.draft.check().map_err(|e| Error::fault("draft", e.to_string()))?;
         self.standard.check().map_err(|e| Error::fault("standard", e.to_string()))?;
+        for (id, standard) in &self.standards {
+            let knot = catalogue().find(id).filter(|k| k.entry.never.is_none());
+            let knot = knot.ok_or_else(|| Error::fault("standards", format!("There is no knot `{id}`.")))?;
+            let says = |e: Unfit| format!("The {}: {e}", knot.entry.said());
+            standard.check().map_err(|e| Error::fault("standards", says(e)))?;
+        }
         if local(&self.first_at).is_none() {
             return Err(Error::fault("first_at", "Give the first lesson as 2026-03-03T18:30."));
         }
@@ -246,13 +266,14 @@ impl Course {
     /// When a value cannot be used, or the store fails.
     pub async fn add_within(whole: &Store, input: &CourseInput) -> Result<Self, Error> {
         let c = input.check()?;
-        let (draft, jobs, standard, spread) = c.written()?;
+        let Written { draft, jobs, standard, standards, spread } = c.written()?;
         let done = sqlx::query_file!(
             "queries/course-add.sql",
             c.name,
             draft,
             jobs,
             standard,
+            standards,
             spread,
             c.first_at,
             c.every_days
@@ -270,7 +291,7 @@ impl Course {
     /// When a value cannot be used, the version is old, or the store fails.
     pub async fn put(store: &Store, id: i64, input: &CourseInput) -> Result<Self, Error> {
         let c = input.check()?;
-        let (draft, jobs, standard, spread) = c.written()?;
+        let Written { draft, jobs, standard, standards, spread } = c.written()?;
         let whole = store.as_one().await?;
         let done = sqlx::query_file!(
             "queries/course-put.sql",
@@ -278,6 +299,7 @@ impl Course {
             draft,
             jobs,
             standard,
+            standards,
             spread,
             c.first_at,
             c.every_days,
@@ -348,6 +370,19 @@ impl Course {
         Self::get(store, id).await
     }
 
+    /// The standard for a knot: its own, or the course's.
+    pub fn standard_of(&self, knot: &str) -> &Standard {
+        self.standards.get(knot).unwrap_or(&self.standard)
+    }
+
+    /// The standard in a sentence, with those of knots that have their own.
+    pub fn standard_says(&self) -> String {
+        let own = |(id, s): (&String, &Standard)| {
+            catalogue().find(id).map(|k| format!(". {}: {}", k.entry.name, s.says().to_lowercase()))
+        };
+        std::iter::once(self.standard.says()).chain(self.standards.iter().filter_map(own)).collect()
+    }
+
     /// When a lesson begins, local; lessons are counted from 1.
     pub fn begins(&self, lesson: i64) -> Option<jiff::civil::DateTime> {
         use jiff::ToSpan;
@@ -355,14 +390,24 @@ impl Course {
     }
 }
 
+/// Parts of a course as they are kept.
+struct Written {
+    draft: String,
+    jobs: String,
+    standard: String,
+    standards: String,
+    spread: String,
+}
+
 impl CourseInput {
-    fn written(&self) -> Result<(String, String, String, String), Error> {
-        Ok((
-            serde_json::to_string(&self.draft)?,
-            serde_json::to_string(&self.jobs)?,
-            serde_json::to_string(&self.standard)?,
-            self.spread.id(),
-        ))
+    fn written(&self) -> Result<Written, Error> {
+        Ok(Written {
+            draft: serde_json::to_string(&self.draft)?,
+            jobs: serde_json::to_string(&self.jobs)?,
+            standard: serde_json::to_string(&self.standard)?,
+            standards: serde_json::to_string(&self.standards)?,
+            spread: self.spread.id(),
+        })
     }
 }
 

@@ -107,8 +107,8 @@ fn read(rows: Vec<Row>) -> Result<Vec<KeptTry>, Error> {
 
 impl TryInput {
     fn check(&self) -> Result<(), Error> {
-        if catalogue().find(&self.knot).is_none() {
-            return Err(Error::fault("knot", "No such knot."));
+        if catalogue().taught().all(|k| k.id != self.knot) {
+            return Err(Error::fault("knot", "No such knot to be tied."));
         }
         if self.seconds.is_some_and(|s| !(0.5..=3600.0).contains(&s)) {
             return Err(Error::fault("seconds", "Give 0.5 to 3 600 seconds, or none."));

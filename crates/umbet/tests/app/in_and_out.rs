@@ -130,3 +130,56 @@ async fn the_workbook_says_what_the_record_says() {
     let formulas = book.worksheet_formula("Tries").expect("a sheet");
     assert!(formulas.is_empty(), "no name is a formula");
 }
+
+/// Standards go out, are changed by hand, and come back; a knot that is not named goes by the course's own.
+#[tokio::test]
+async fn standards_go_out_and_come_back() {
+    let s = Server::demo().await;
+    let heads = "knot,in a row,within seconds,once,tail fingers,untied,lapses days";
+    let csv = s.text("/api/courses/1/standards.csv").await.1;
+    assert!(csv.starts_with(&format!("{heads}\n,3,30,,4,yes,180\n")), "{csv}");
+    let version = s.get("/api/courses/1").await.1["course"]["version"].clone();
+    let put = async |lines: &str, version: &Value| {
+        s.put("/api/courses/1/standards", &json!({ "lines": lines, "version": version })).await
+    };
+    let lines = format!("{heads}\n,2,,,,no,\nBowline,3,20,eyes shut; in gloves,4,yes,90\n");
+    let (status, course) = put(&lines, &version).await;
+    assert_eq!(status, StatusCode::OK, "{course}");
+    assert_eq!(put(&lines, &version).await.0, StatusCode::CONFLICT, "another window was first");
+    let view = s.get("/api/courses/1").await.1;
+    assert_eq!(view["standard_says"], "Two right in a row");
+    assert_eq!(
+        view["own_standards"],
+        json!([{ "knot": "bowline", "name": "Bowline", "says": "Three right in a row, each under 20 s, once in gloves, once eyes shut, a tail of four fingers, untied afterwards" }])
+    );
+    let after = s.text("/api/courses/1/standards.csv").await.1;
+    assert_eq!(after, format!("{heads}\n,2,,,,no,\nbowline,3,20,in gloves; eyes shut,4,yes,90\n"));
+    // Each knot is held to its own: the same tries reach the one and not the other.
+    let record = s.get("/api/courses/1/record").await.1;
+    let of = |knot: &str| {
+        record["learners"][0]["knots"]
+            .as_array()
+            .expect("knots")
+            .iter()
+            .find(|k| k["knot"] == knot)
+            .map(|k| k["of"].clone())
+    };
+    assert_eq!((of("bowline"), of("clove-hitch")), (Some(json!(3)), Some(json!(2))));
+
+    let version = &view["course"]["version"];
+    for (row, says) in [
+        ("bowlin,3,,,,,", "Line 2: there is no knot “bowlin”"),
+        ("granny,3,,,,,", "Line 2: there is no knot “granny”"),
+        ("bowline,,,,,,", "Line 2: say how many"),
+        ("bowline,2.5,,,,,", "Line 2: give a whole number"),
+        ("bowline,30,,,,,", "Line 2: Ask for 1 to 10"),
+        ("bowline,3,soon,,,,", "Line 2: “soon” is no number"),
+        ("bowline,3,,,,perhaps,", "Line 2: write yes or no"),
+        ("bowline,3,,,,,\nBowline,2,,,,,", "two rows for `bowline`"),
+    ] {
+        let (status, problem) = put(&format!("{heads}\n{row}\n"), version).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{row}");
+        assert!(problem["detail"].as_str().is_some_and(|d| d.contains(says)), "{row}: {problem}");
+    }
+    assert_eq!(s.text("/api/courses/1/standards.csv").await.1, after, "nothing bad was kept");
+}

@@ -7,7 +7,9 @@ import { api, got, words, type Schemas } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
+import OwnStandards from './OwnStandards.vue'
 import StandardForm from './StandardForm.vue'
+import TakeIn from './TakeIn.vue'
 import { useTeaching } from './teaching'
 
 type Lesson = Schemas['LessonView']
@@ -91,6 +93,7 @@ const save = (change: Partial<Schemas['CourseInput']>) => {
     draft: c.draft,
     jobs: c.jobs,
     standard: c.standard,
+    standards: c.standards,
     spread: c.spread,
     first_at: c.first_at,
     every_days: c.every_days,
@@ -98,6 +101,12 @@ const save = (change: Partial<Schemas['CourseInput']>) => {
     ...change,
   }
   return attempt(() => got(api.PUT('/api/courses/{id}', { params: { path: { id: id.value } }, body })))
+}
+async function takeStandards(lines: string) {
+  const body = { lines, version: view.value!.course.version }
+  await got(api.PUT('/api/courses/{id}/standards', { params: { path: { id: id.value } }, body }))
+  await again()
+  return 'Set.'
 }
 const ask = (change: Partial<Schemas['CourseDraft']>) => save({ draft: { ...view.value!.course.draft, ...change } })
 async function addLearners() {
@@ -240,6 +249,11 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
           <h2>Standard</h2>
           <p>{{ view.standard_says }}.</p>
           <StandardForm :standard="view.course.standard" @save="(s) => save({ standard: s })" />
+          <OwnStandards :view="view" @save="(s) => save({ standards: s })" />
+          <TakeIn
+            what="Standards from a file"
+            hint="The names of the columns first, as in the file above. A row without a knot is the course’s own."
+            :take="takeStandards" />
           <h2>Cord: {{ view.cord }}</h2>
           <div class="do">
             <BButton class="btn-tab" :href="`/api/courses/${id}/calendar.ics`" download="course.ics">Calendar</BButton>

@@ -22,6 +22,11 @@ const lost = (k: Schemas['RecordKnot']) => k.wrong_by_move.reduce((sum, n) => su
 const shown = computed(
   () => record.value?.knots.find((k) => k.knot === opened.value) ?? [...(record.value?.knots ?? [])].sort((a, b) => lost(b) - lost(a))[0],
 )
+async function takeIn(lines: string) {
+  const taken = await got(api.POST('/api/courses/{id}/tries', { params: { path: { id: id.value } }, body: { lines } }))
+  await again()
+  return taken.says
+}
 const time = (k: Schemas['RecordKnot']) =>
   k.taken ? `${Math.round(k.taken)} min, ${Math.round(k.planned)} planned` : `${Math.round(k.planned)} min planned`
 </script>
@@ -72,7 +77,10 @@ const time = (k: Schemas['RecordKnot']) =>
           <BButton class="btn-tab" :href="`/api/courses/${id}/record.xlsx`" download="record.xlsx">As a workbook</BButton>
           <BButton class="btn-tab" :href="`/api/courses/${id}/record.csv`" download="record.csv">All tries as CSV</BButton>
         </div>
-        <TakeIn :course="id" @taken="again" />
+        <TakeIn
+          what="Take tries in from another log"
+          hint="The names of the columns first, such as learner, knot, at, result, seconds; then a line a try. One that is here already is left out."
+          :take="takeIn" />
       </div>
       <aside v-if="shown" class="record-side">
         <h2>{{ shown.name }}</h2>

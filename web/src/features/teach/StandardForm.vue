@@ -4,7 +4,7 @@ import { ref, watch } from 'vue'
 import type { Schemas } from '../../api/client'
 
 type Standard = Schemas['Standard']
-const props = defineProps<{ standard: Standard }>()
+const props = defineProps<{ standard: Standard; open?: boolean }>()
 const emit = defineEmits<{ save: [standard: Standard] }>()
 const row = ref(3)
 const seconds = ref<number | string>('')
@@ -43,7 +43,7 @@ const save = () =>
 </script>
 
 <template>
-  <details class="standard">
+  <details class="standard" :open="open">
     <summary>Set it</summary>
     <form @submit.prevent="save">
       <label>Right in a row <BFormInput v-model="row" type="number" min="1" max="10" required /></label>
