@@ -281,6 +281,8 @@ async fn the_server_goes_on_every_page() {
         ("/rig/shelter/site", ".onsite-next", ".onsite-next"),
         ("/prove", "h1", "main button"),
         ("/prove/tied", "h1", "main button"),
+        ("/prove/questions", "h1", "main button"),
+        ("/prove/words/bowline", "h1", "main button"),
         ("/teach/1", ".lessons li", ".course-side .do button"),
         ("/teach/lessons/4", ".tile", ".tile"),
         ("/learners/5", ".learner-knots li", ".learner-knots li button"),
