@@ -4,8 +4,7 @@
 //! What is drawn up is kept in the data file with the mark of its path; here only what is under way is known.
 
 use crate::error::{Error, capital};
-use crate::state::App;
-use crate::store::OwnKnot;
+use crate::store::{OwnKnot, Store};
 use serde::Serialize;
 use std::collections::HashMap;
 use std::sync::atomic::{AtomicBool, AtomicU32, Ordering};
@@ -131,44 +130,44 @@ impl Works {
 ///
 /// # Errors
 /// When the store fails.
-pub async fn told(app: &App, kept: &OwnKnot) -> Result<DrawingUp, Error> {
+pub async fn told(store: &Store, works: &Works, kept: &OwnKnot) -> Result<DrawingUp, Error> {
     let mark = mark_of(&kept.knot()?);
-    if OwnKnot::form(&app.store, kept.id, &mark).await?.is_some() {
+    if OwnKnot::form(store, kept.id, &mark).await?.is_some() {
         return Ok(DrawingUp { stage: Stage::Done, share: 1.0, says: "Drawn up.".to_owned() });
     }
     let none = DrawingUp { stage: Stage::NotBegun, share: 0.0, says: "Not drawn up yet.".to_owned() };
-    Ok(app.drawing_up.of(kept.id, &mark).map_or(none, |w| w.told()))
+    Ok(works.of(kept.id, &mark).map_or(none, |w| w.told()))
 }
 
 /// Begins it, unless it is kept or under way.
 ///
 /// # Errors
 /// When the path no longer reads, or the store fails.
-pub async fn begin(app: &App, kept: &OwnKnot) -> Result<DrawingUp, Error> {
+pub async fn begin(store: &Store, works: &Arc<Works>, kept: &OwnKnot) -> Result<DrawingUp, Error> {
     let knot = kept.knot()?;
-    let now = told(app, kept).await?;
+    let now = told(store, works, kept).await?;
     if now.stage != Stage::Done
-        && let Some(work) = app.drawing_up.begin(kept.id, &mark_of(&knot))
+        && let Some(work) = works.begin(kept.id, &mark_of(&knot))
     {
-        tokio::spawn(run(app.clone(), kept.id, knot, work));
+        tokio::spawn(run(store.clone(), works.clone(), kept.id, knot, work));
     }
-    told(app, kept).await
+    told(store, works, kept).await
 }
 
 /// No longer wanted.
 ///
 /// # Errors
 /// When the path no longer reads, or the store fails.
-pub async fn stop(app: &App, kept: &OwnKnot) -> Result<DrawingUp, Error> {
-    if let Some(work) = app.drawing_up.of(kept.id, &mark_of(&kept.knot()?)) {
+pub async fn stop(store: &Store, works: &Works, kept: &OwnKnot) -> Result<DrawingUp, Error> {
+    if let Some(work) = works.of(kept.id, &mark_of(&kept.knot()?)) {
         work.stop.store(true, Ordering::Relaxed);
         work.refuse("stopped");
     }
-    told(app, kept).await
+    told(store, works, kept).await
 }
 
-async fn run(app: App, id: i64, knot: Knot, work: Arc<Work>) {
-    let Ok(_place) = app.drawing_up.place.clone().acquire_owned().await else { return };
+async fn run(store: Store, works: Arc<Works>, id: i64, knot: Knot, work: Arc<Work>) {
+    let Ok(_place) = works.place.clone().acquire_owned().await else { return };
     if work.stop.load(Ordering::Relaxed) {
         return;
     }
@@ -182,8 +181,8 @@ async fn run(app: App, id: i64, knot: Knot, work: Arc<Work>) {
         dress(&knot, &mut go_on).map(|form| written(&knot, &form))
     });
     match done.await {
-        Ok(Ok(form)) => match OwnKnot::keep_form(&app.store, id, &work.of, &form).await {
-            Ok(()) => app.drawing_up.forget(id, &work),
+        Ok(Ok(form)) => match OwnKnot::keep_form(&store, id, &work.of, &form).await {
+            Ok(()) => works.forget(id, &work),
             Err(e) => work.refuse(&e.to_string()),
         },
         Ok(Err(Undressed::Stopped)) => work.refuse("stopped"),

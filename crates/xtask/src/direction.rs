@@ -35,15 +35,16 @@ const SERVER: Floors = &[
     ("kept", &[]),
     ("config", &[]),
     ("assets", &["error"]),
-    ("export", &["store"]),
+    ("export", &["error", "store"]),
     ("forecast", &[]),
     ("gpx", &["error"]),
     ("extract", &["characters", "error", "state", "store"]),
     ("guard", &["error"]),
     ("store", &["error", "trouble", "work"]),
-    ("state", &["error", "kept", "store"]),
+    ("drawing_up", &["error", "store"]),
+    ("state", &["drawing_up", "error", "kept", "store"]),
     ("demo", &["error", "store"]),
-    ("routes", &["error", "export", "extract", "forecast", "gpx", "kept", "state", "store", "work"]),
+    ("routes", &["drawing_up", "error", "export", "extract", "forecast", "gpx", "kept", "state", "store", "work"]),
 ];
 
 const PAGE: Floors = &[

@@ -4,10 +4,10 @@ use crate::tables::{Row, in_t, knots, links, named, names};
 use std::collections::HashMap;
 use umbet_core::knot::notation::{Axis, Pole};
 use umbet_core::knot::path::KnotPath;
-use umbet_core::knot::{Identity, Knot, catalogue, notation, place};
+use umbet_core::knot::{Identity, Knot, catalogue, place};
 use umbet_core::topology::{
     Clear, Diagram, Fingerprint, Laurent, Letting, Made, Named, Side, TailPulled, closed, identify, jones, knot_name,
-    known_letting, laid_wrong, letting, link_name, misstep_written, parse_actions, pole_loop, simplified,
+    known_letting, letting, link_name, misstep_written, pole_loop, simplified,
 };
 
 /// KnotInfo (C. Livingston & A. H. Moore; `database-knotinfo` on PyPI): all 2 977 prime knots to 12 crossings.

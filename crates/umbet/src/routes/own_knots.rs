@@ -138,7 +138,7 @@ pub async fn own_figure(
     responses((status = 200, description = "How far it is", body = DrawingUp), NotThere)
 )]
 pub async fn drawing_up(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<DrawingUp>, Error> {
-    Ok(Json(drawing_up::told(&app, &OwnKnot::get(&app.store, id).await?).await?))
+    Ok(Json(drawing_up::told(&app.store, &app.drawing_up, &OwnKnot::get(&app.store, id).await?).await?))
 }
 
 /// Begins to draw an own knot up, in the background.
@@ -149,7 +149,7 @@ pub async fn drawing_up(State(app): State<App>, Path(id): Path<i64>) -> Result<J
 )]
 pub async fn draw_up(State(app): State<App>, Path(id): Path<i64>) -> Result<(StatusCode, Json<DrawingUp>), Error> {
     let kept = OwnKnot::get(&app.store, id).await?;
-    Ok((StatusCode::ACCEPTED, Json(drawing_up::begin(&app, &kept).await?)))
+    Ok((StatusCode::ACCEPTED, Json(drawing_up::begin(&app.store, &app.drawing_up, &kept).await?)))
 }
 
 /// Stops drawing an own knot up.
@@ -158,5 +158,5 @@ pub async fn draw_up(State(app): State<App>, Path(id): Path<i64>) -> Result<(Sta
     responses((status = 200, description = "Stopped, if it was under way", body = DrawingUp), NotThere)
 )]
 pub async fn stop_drawing_up(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<DrawingUp>, Error> {
-    Ok(Json(drawing_up::stop(&app, &OwnKnot::get(&app.store, id).await?).await?))
+    Ok(Json(drawing_up::stop(&app.store, &app.drawing_up, &OwnKnot::get(&app.store, id).await?).await?))
 }

@@ -121,7 +121,7 @@ async fn the_workbook_says_what_the_record_says() {
             (1..=learners.len()).filter(|r| who.get((*r, col)).is_some_and(|c| c.to_string().starts_with("holds")));
         assert_eq!(Some(held.count() as u64), k["can"].as_u64(), "{}", k["name"]);
     }
-    let told = who.rows().last().and_then(|r| r.first()).map(ToString::to_string).unwrap_or_default();
+    let told = who.rows().next_back().and_then(|r| r.first()).map(ToString::to_string).unwrap_or_default();
     assert!(told.contains("certifies nobody"), "{told}");
 
     let tries = book.worksheet_range("Tries").expect("a sheet");

@@ -33,7 +33,7 @@ async function send() {
     <summary>{{ what }}</summary>
     <form @submit.prevent="send">
       <p class="sub">{{ hint }}</p>
-      <label>A file <BFormInput type="file" accept=".csv,text/csv" @change="choose" /></label>
+      <label>A file <input type="file" class="form-control" accept=".csv,text/csv" @change="choose" /></label>
       <label>Or its lines <BFormTextarea v-model="lines" rows="5" required spellcheck="false" /></label>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <BButton type="submit" class="btn-tar">Check and take in</BButton>
