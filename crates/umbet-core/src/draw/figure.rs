@@ -1,7 +1,7 @@
 //! A knot's picture: some step of it, some object, some hand, some side.
 
 use super::labels::{self, COLUMN, Seen, Telltale};
-use super::laid::{Laid, Tip, busy, crossing_indices, first_busy, hardware, laid_before, standing_part};
+use super::laid::{Laid, Tip, bight_moved, busy, crossing_indices, first_busy, hardware, laid_before, standing_part};
 use super::object;
 use super::rope::{Piece, Run, pieces};
 use super::view::{Fit, ObjectLook, View};
@@ -239,18 +239,18 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
             (None, Some(p)) => strand.index_at(p.waypoint, p.back),
             (None, None) => standing_part(knot, place.rope).points.len() - 1,
         };
-        let end = match strand.back {
-            // A bight is pushed as far as its tip; what moves behind it is the tail.
-            Some(leg) if leg.bight && from < leg.tip_from && to > leg.tip_from => leg.tip_from,
-            _ => to,
-        };
-        if end.abs_diff(from) > 2 {
-            let mut turned: Vec<P3> =
-                strand.points[from.min(end)..=from.max(end)].iter().map(|&p| view.turn(p)).collect();
-            if from > end {
-                turned.reverse();
+        let bight = (place.from.is_none() && !place.back).then(|| bight_moved(strand, from, to)).flatten();
+        let (mut points, head) = bight.unwrap_or_else(|| {
+            let end = strand.points[from.min(to)..=from.max(to)].to_vec();
+            let head = end.len() - 1;
+            (end, head)
+        });
+        if points.len() > 3 {
+            if from > to {
+                points.reverse();
             }
-            all.extend(labels::next_move(&turned, &seen(knot, &turned, runs, view), view));
+            let turned: Vec<P3> = points.into_iter().map(|p| view.turn(p)).collect();
+            all.extend(labels::next_move(&turned, head, &seen(knot, &turned, runs, view), view));
         }
     }
     all

@@ -129,8 +129,9 @@ pub enum Seen {
     Gap,
 }
 
-/// The next move: dots with a solid head. What goes under laid rope is painted at its own depth.
-pub fn next_move(turned: &[P3], seen: &[Seen], view: &View) -> Vec<Piece> {
+/// The next move: dots with a solid head at one of its points, the last or the nose of a bight. What goes under laid rope is painted
+/// at its own depth.
+pub fn next_move(turned: &[P3], head: usize, seen: &[Seen], view: &View) -> Vec<Piece> {
     const ON_TOP: f64 = 1.0e3;
     let page: Vec<P2> = turned.iter().map(|p| view.page([p[0], p[1]])).collect();
     if page.len() < 3 {
@@ -155,8 +156,11 @@ pub fn next_move(turned: &[P3], seen: &[Seen], view: &View) -> Vec<Piece> {
         pieces.push(Piece { depth, items });
         from = i;
     }
-    let tip = page[page.len() - 1];
-    let before = page.iter().rev().find(|p| distance(**p, tip) > 9.0).copied().unwrap_or(page[0]);
+    let tip = page[head];
+    let away = |p: &&P2| distance(**p, tip) > 9.0;
+    let before = page[..head].iter().rev().find(away).copied().unwrap_or(page[0]);
+    let beside = page[head..].iter().find(away).copied().unwrap_or(before);
+    let before = [(before[0] + beside[0]) / 2.0, (before[1] + beside[1]) / 2.0];
     let head = Item::Fill { class: "nxh", points: arrow_head(before, tip, (0.6 * view.scale).clamp(5.5, 11.0)) };
     pieces.push(Piece { depth: ON_TOP, items: vec![head] });
     pieces

@@ -128,6 +128,31 @@ fn bight_at(strand: &Strand, at: usize) -> Vec<P3> {
     points
 }
 
+/// A bight on its way from one point to another: its out leg, its nose, and the return leg beside it, with the place of the nose
+/// among these points. `None` where it is no bight that moves.
+pub(super) fn bight_moved(strand: &Strand, from: usize, to: usize) -> Option<(Vec<P3>, usize)> {
+    let leg = strand.back.filter(|leg| leg.bight)?;
+    // It is pushed as far as its tip; what moves behind that is the tail.
+    let at = to.min(leg.tip_from);
+    let (here, start) = (strand.along[at], strand.along[leg.to - 1]);
+    if from + 2 >= at || here <= start {
+        return None;
+    }
+    let kept = strand.along[from].max(start);
+    let end = (leg.from..leg.to).rfind(|&i| strand.along[i] >= kept).unwrap_or(leg.to - 1);
+    let back = (leg.from..leg.to).find(|&i| strand.along[i] <= here).unwrap_or(end);
+    let mut points = strand.points[from..=at].to_vec();
+    let out = points.len();
+    if at == leg.tip_from {
+        points.extend(&strand.points[leg.tip_from + 1..leg.from]);
+    } else {
+        points.extend(round_tip(&strand.points[at - 2..=at], strand.points[back]));
+    }
+    let nose = out.midpoint(points.len());
+    points.extend(&strand.points[back..=end.max(back)]);
+    Some((points, nose))
+}
+
 fn round_tip(out: &[P3], back: P3) -> Vec<P3> {
     let (before, end) = (out[0], out[out.len() - 1]);
     let l = distance([before[0], before[1]], [end[0], end[1]]).max(1e-9);

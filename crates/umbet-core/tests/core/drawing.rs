@@ -386,3 +386,47 @@ fn words_at_the_tail_cover_no_rope() {
     }
     assert!(said > 120 && covered.len() * 50 <= said, "{} of {said}: {covered:?}", covered.len());
 }
+
+/// Sides of its arrow on which a move's dots run, just behind the tip.
+fn sides_of_the_arrow(s: &Scene) -> [bool; 2] {
+    let head = s.items.iter().find_map(|i| match i {
+        Item::Fill { class: "nxh", points } => Some(points),
+        _ => None,
+    });
+    let [tip, left, right] = head.expect("an arrow")[..] else { panic!("an arrow has three corners") };
+    let back = [(left[0] + right[0]) / 2.0 - tip[0], (left[1] + right[1]) / 2.0 - tip[1]];
+    let l = back[0].hypot(back[1]);
+    let mut sides = [false; 2];
+    for item in &s.items {
+        let Item::Lines { class: "nx", runs, .. } = item else { continue };
+        for p in runs.iter().flatten() {
+            let v = [p[0] - tip[0], p[1] - tip[1]];
+            let (along, across) = ((v[0] * back[0] + v[1] * back[1]) / l, (v[0] * back[1] - v[1] * back[0]) / l);
+            if (12.0..48.0).contains(&along) && (4.0..40.0).contains(&across.abs()) {
+                sides[usize::from(across > 0.0)] = true;
+            }
+        }
+    }
+    sides
+}
+
+/// Common practice: a bight goes double, both legs together, nose first; an end goes single.
+#[test]
+fn a_bight_is_dotted_as_a_bight_and_an_end_as_an_end() {
+    let at = |id: &str, step: usize| {
+        sides_of_the_arrow(&scene(id, &Figure { size: [420.0, 340.0], step: Some(step - 1), ..Figure::default() }))
+    };
+    for (id, step) in [
+        ("siberian-hitch", 5),
+        ("slipped-overhand", 5),
+        ("slipped-half-hitch", 4),
+        ("slipped-sheet-bend", 5),
+        ("half-sheepshank", 3),
+        ("eskimo-bowline-slipped", 5),
+    ] {
+        assert_eq!(at(id, step), [true, true], "{id}, move {step}");
+    }
+    for (id, step) in [("half-hitch", 1), ("sheet-bend", 3), ("bowline", 5), ("siberian-hitch", 2)] {
+        assert!(at(id, step) != [true, true], "{id}, move {step}");
+    }
+}

@@ -2,6 +2,7 @@
 // The cord in the kit.
 import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
+import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
 import { api, got, words, type CatalogueWords, type KitCord } from '../../api/client'
 import { useOutbox } from '../../app/outbox'
@@ -11,7 +12,6 @@ import NotCome from '../../ui/NotCome.vue'
 const catalogue = useCatalogue()
 const outbox = useOutbox()
 const kinds = computed(() => catalogue.lists.cords)
-const trouble = ref('')
 const gone = ref<KitCord>()
 const fresh = ref({ name: '', kind: 'paracord-iii', length_m: '10' })
 const kind = (id: string) => kinds.value.find((k) => k.id === id)
@@ -25,19 +25,8 @@ const {
   trouble: notCome,
   again,
 } = useAsked(async () => (await got(api.GET('/api/cords'))).map((c) => ({ ...c, ...outbox.at(path(c))?.body }) as KitCord))
+const { trouble, attempt } = useAttempt(again)
 const stands = (c: KitCord, now: Partial<KitCord>) => (cords.value = cords.value?.map((k) => (k.id === c.id ? { ...k, ...now } : k)))
-
-async function attempt(run: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await run()
-    await again()
-    return true
-  } catch (e) {
-    trouble.value = words(e)
-    return false
-  }
-}
 
 /** A length as it was typed. */
 function metres(text: string) {

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconPrint from '~icons/lucide/printer'
 import { useAsked } from '../../api/asked'
+import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
 import { api, got, words, type CatalogueWords, type JobView } from '../../api/client'
 import { useHabits } from '../../app/habits'
@@ -17,7 +18,6 @@ const router = useRouter()
 const habits = useHabits()
 const situation = useSituation()
 const view = ref<JobView>()
-const trouble = ref('')
 const putAway = ref<{ says: string; undo: () => Promise<void> }>()
 const catalogue = useCatalogue()
 const outbox = useOutbox()
@@ -36,19 +36,8 @@ async function load() {
   situation.joint = undefined
 }
 const { trouble: missing, again } = useAsked(load)
+const { trouble, attempt } = useAttempt(again)
 watch(() => [route.params.job, habits.changes], again)
-
-async function attempt(run: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await run()
-    await again()
-    return true
-  } catch (e) {
-    trouble.value = words(e)
-    return false
-  }
-}
 
 async function add() {
   const usual = tasks.value.find((t) => t.task === task.value)?.usual

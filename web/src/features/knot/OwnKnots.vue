@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Own knots in the notation: checked, drawn, named, kept.
 import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { useAttempt } from '../../api/attempt'
 import { whenBack } from '../../api/away'
 import { api, got, unanswered, words as said, type OwnKnot, type OwnProof } from '../../api/client'
 import KnotFigure from '../../rope/KnotFigure.vue'
@@ -10,9 +11,10 @@ const all = ref<OwnKnot[]>([])
 const proofs = ref<Record<number, OwnProof>>({})
 const unproved = ref<Record<number, string>>({})
 const fresh = ref({ name: '', path: '' })
-const trouble = ref('')
 const gone = ref<OwnKnot>()
 const example = 'rope A\n flat -18,0 2,0 8,4 4,10 -2,8 -4,0 o -2,-6 2,-6 2.4,0 u 2.8,6 2.8,9.5 o 2.8,18'
+
+const { trouble, attempt } = useAttempt(load)
 
 async function load() {
   all.value = await got(api.GET('/api/own-knots'))
@@ -24,15 +26,6 @@ async function load() {
       if (unanswered(e)) throw e
       unproved.value[k.id] = said(e)
     }
-  }
-}
-async function attempt(run: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await run()
-    await load()
-  } catch (e) {
-    trouble.value = said(e)
   }
 }
 const begin = () => attempt(async () => undefined)

@@ -3,7 +3,8 @@
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAsked } from '../../api/asked'
-import { api, got, words, type Schemas } from '../../api/client'
+import { useAttempt } from '../../api/attempt'
+import { api, got, type Schemas } from '../../api/client'
 import { useKeys } from '../../app/keys'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
@@ -18,10 +19,10 @@ const router = useRouter()
 const teaching = useTeaching()
 const id = computed(() => Number(route.params.course))
 const { answer: view, trouble: notCome, again } = useAsked(() => got(api.GET('/api/courses/{id}', { params: { path: { id: id.value } } })))
+const { trouble, attempt } = useAttempt(again)
 watch(id, () => byItself(again()))
 watch(view, (v) => v && teaching.take(v))
 
-const trouble = ref('')
 const held = ref<{ knot: string; from: number }>()
 const opened = ref<number>()
 const undone = ref<string[][][]>([])
@@ -34,17 +35,6 @@ const arrangement = computed(() => view.value?.lessons.map((l) => l.knots.map((k
 /** Share of the row that a lesson's minutes are. */
 const WHOLE = 88
 
-async function attempt(run: () => Promise<unknown>) {
-  trouble.value = ''
-  try {
-    await run()
-    await again()
-    return true
-  } catch (e) {
-    trouble.value = words(e)
-    return false
-  }
-}
 const put = (lessons: string[][]) =>
   attempt(() =>
     got(
