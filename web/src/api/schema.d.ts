@@ -3078,6 +3078,8 @@ export interface components {
             over?: number | null;
             /** @description Minutes by what is done. */
             parts: components["schemas"]["Minutes"];
+            /** @description What it wants ready, its cautions, what changes in gloves, in the dark and in the wet. */
+            ready: components["schemas"]["Ready"];
             /** @description What it comes to, in a sentence. */
             says: string;
             /**
@@ -3520,6 +3522,15 @@ export interface components {
             set_n: components["schemas"]["Band"];
             /** @description The way. */
             tighten: components["schemas"]["Tighten"];
+        };
+        /** @description Made ready for a lesson. */
+        Ready: {
+            /** @description Cautions of its knots, each once, naming the knot. */
+            cautions: string[];
+            /** @description What changes in gloves, in the dark and in the wet, a sentence each. */
+            changes: string[];
+            /** @description Objects and cords, a sentence each. */
+            props: string[];
         };
         /** @description Why, in a sentence. */
         Reason: {

@@ -8,6 +8,7 @@ pub mod ladder;
 pub mod minutes;
 pub mod practice;
 pub mod question;
+pub mod ready;
 pub mod review;
 pub mod spot;
 pub mod standard;

@@ -7,6 +7,7 @@ use umbet_core::teach::course::{Breadth, CourseDraft, CourseFault, Opening, cord
 use umbet_core::teach::ladder::{Shared, gaps, height, rungs, strands, why_not, with_what_they_build_on};
 use umbet_core::teach::minutes::{Minutes, Pace};
 use umbet_core::teach::practice::{A_DAY, FIRST_DAYS, Spread, due, remembered_after};
+use umbet_core::teach::ready::{Ready, ready};
 use umbet_core::teach::standard::{Standard, Unfit};
 use umbet_core::teach::tries::{Came, Condition, Try};
 
@@ -195,6 +196,39 @@ fn cord_to_practise_is_enough_to_hold_and_never_less_than_the_knot() {
         let m = cord_to_practise(k).m();
         assert!((1.5..40.0).contains(&m) && (m * 2.0).fract() == 0.0, "{}: {m}", k.id);
     }
+}
+
+// ---- made ready
+
+fn made_ready(ids: &[&str], class: u32) -> Ready {
+    ready(&ids.iter().map(|id| catalogue().find(id).expect("a knot")).collect::<Vec<_>>(), class)
+}
+
+/// Common practice: objects to tie round, one for two; two colours where two ropes meet; who cannot go in mittens.
+#[test]
+fn a_lesson_says_what_it_wants_ready_and_what_changes() {
+    let r = made_ready(&["bowline", "clove-hitch", "sheet-bend", "constrictor"], 7);
+    assert!(r.props.iter().any(|p| p.contains("one for every two learners, four in all: ")), "{:?}", r.props);
+    assert!(r.props.iter().any(|p| p.starts_with("Two cords of two colours") && p.ends_with(": sheet bend.")));
+    assert!(r.cautions.contains(&"Bowline: Never round a body as a noose.".to_owned()), "{:?}", r.cautions);
+    let says = r.changes.join(" ");
+    assert!(says.contains("In gloves: ") && says.contains("bowline") && says.contains("ask"), "{says}");
+    assert!(says.contains("grip less under ") && says.contains("clove hitch"), "{says}");
+    assert!(says.contains("constrictor jams harder; have a spike at hand."), "{says}");
+}
+
+#[test]
+fn what_is_made_ready_names_each_thing_once() {
+    assert_eq!(made_ready(&[], 8), Ready::default());
+    let all: Vec<&str> = catalogue().taught().map(|k| k.id.as_str()).collect();
+    let r = made_ready(&all, 9);
+    let mut seen = std::collections::BTreeSet::new();
+    for s in r.props.iter().chain(&r.cautions).chain(&r.changes) {
+        assert!(s.ends_with('.') && s.chars().next().is_some_and(char::is_uppercase), "{s}");
+        assert!(seen.insert(s), "{s}: twice");
+    }
+    let fingers = made_ready(&["siberian-hitch"], 2);
+    assert!(fingers.changes.contains(&"In gloves: every knot of it goes.".to_owned()), "{:?}", fingers.changes);
 }
 
 // ---- minutes

@@ -17,6 +17,7 @@ use umbet_core::teach::course::{Breadth, CoursePlan, Opening, PlannedLesson};
 use umbet_core::teach::ladder::{rungs, strands, why_not, with_what_they_build_on};
 use umbet_core::teach::minutes::{Minutes, Pace};
 use umbet_core::teach::practice::Spread;
+use umbet_core::teach::ready::{Ready, ready};
 use umbet_core::teach::standard::Standard;
 use umbet_core::units::{Length, Reader};
 use utoipa::ToSchema;
@@ -74,6 +75,8 @@ pub struct LessonView {
     cord_each_m: f64,
     /// Cord in words: each and in all.
     cord: String,
+    /// What it wants ready, its cautions, what changes in gloves, in the dark and in the wet.
+    ready: Ready,
 }
 
 /// The standard of a knot that has its own.
@@ -540,5 +543,6 @@ fn lesson_view(course: &Course, l: &Lesson, p: &PlannedLesson, next: bool, reade
         says,
         cord_each_m: p.cord_each_m,
         cord: cord_words(p.cord_each_m, course.draft.class, reader),
+        ready: ready(&l.knots.iter().filter_map(|id| catalogue().find(id)).collect::<Vec<_>>(), course.draft.class),
     }
 }

@@ -31,6 +31,16 @@ const away = ref(false)
 const shown = computed(
   () => view.value?.lessons.find((l) => l.number === opened.value) ?? view.value?.lessons.find((l) => l.over || l.next),
 )
+const madeReady = computed<[string, string[]][]>(() => {
+  const r = shown.value?.ready
+  return r
+    ? [
+        ['Have ready', r.props],
+        ['Cautions', r.cautions],
+        ['What changes', r.changes],
+      ]
+    : []
+})
 const arrangement = computed(() => view.value?.lessons.map((l) => l.knots.map((k) => k.knot)) ?? [])
 /** Share of the row that a lesson's minutes are. */
 const WHOLE = 88
@@ -235,6 +245,12 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
               <BButton class="btn-tar" :to="`/teach/lessons/${shown.id}`">{{ shown.held ? 'Its board' : 'Run it' }}</BButton>
               <BButton class="btn-tab" :to="`/teach/lessons/${shown.id}/sheet`">Handout</BButton>
             </div>
+            <template v-for="[what, says] in madeReady" :key="what">
+              <h3 v-if="says.length">{{ what }}</h3>
+              <ul v-if="says.length" class="made-ready">
+                <li v-for="s in says" :key="s">{{ s }}</li>
+              </ul>
+            </template>
           </template>
           <h2>Standard</h2>
           <p>{{ view.standard_says }}.</p>
