@@ -128,32 +128,47 @@ pub(super) fn locked(file: &Path) -> Result<File, Unopened> {
     }
 }
 
-/// The version of our file, nought where it holds nothing yet. Nothing of it is changed.
+/// What tells whose a file is.
+struct Seen {
+    application_id: i64,
+    tables: Vec<String>,
+    /// First and last migration that were made; nought where none was.
+    migrations: [i64; 2],
+}
+
+async fn seen(options: SqliteConnectOptions) -> Result<Seen, sqlx::Error> {
+    let mut c = SqliteConnection::connect_with(&options).await?;
+    let application_id = sqlx::query_scalar("pragma application_id").fetch_one(&mut c).await?;
+    let tables: Vec<String> =
+        sqlx::query_scalar("select name from sqlite_master where type = 'table'").fetch_all(&mut c).await?;
+    let (first, last) = if tables.iter().any(|t| t == "_sqlx_migrations") {
+        let ends = "select coalesce(min(version), 0), coalesce(max(version), 0) from _sqlx_migrations";
+        sqlx::query_as(ends).fetch_one(&mut c).await?
+    } else {
+        (0, 0)
+    };
+    c.close().await?;
+    Ok(Seen { application_id, tables, migrations: [first, last] })
+}
+
+/// The version of our file, nought where it holds nothing yet. Nothing of it is changed; only what a write that was cut off left
+/// half done is taken back first, as any opening would: a file cannot be read before.
 ///
 /// # Errors
 /// When it is not ours, or newer than this program.
 pub(super) async fn ours(file: &Path) -> Result<i64, Unopened> {
-    let said = |e| unopened(file, e);
-    let mut c = SqliteConnection::connect_with(&options(file).read_only(true)).await.map_err(said)?;
-    let id: i64 = sqlx::query_scalar("pragma application_id").fetch_one(&mut c).await.map_err(said)?;
-    let tables: Vec<String> = sqlx::query_scalar("select name from sqlite_master where type = 'table'")
-        .fetch_all(&mut c)
-        .await
-        .map_err(said)?;
-    let (first, version): (i64, i64) = if tables.iter().any(|t| t == "_sqlx_migrations") {
-        let ends = "select coalesce(min(version), 0), coalesce(max(version), 0) from _sqlx_migrations";
-        sqlx::query_as(ends).fetch_one(&mut c).await.map_err(said)?
-    } else {
-        (0, 0)
+    let found = match seen(options(file).read_only(true)).await {
+        Err(e) if Trouble::of(&e) == Some(Trouble::ReadOnly) => seen(options(file)).await,
+        found => found,
     };
+    let Seen { application_id, tables, migrations: [first, version] } = found.map_err(|e| unopened(file, e))?;
     // The first versions did not mark their files, and one killed while it was being made is not marked yet: they begin with
     // our first migration, or hold nothing.
     let ours = sqlx::migrate!().iter().map(|m| m.version).min();
     let begun = if first == 0 { tables.iter().all(|t| t == "_sqlx_migrations") } else { ours == Some(first) };
-    if id != OURS && !(id == 0 && begun) {
+    if application_id != OURS && !(application_id == 0 && begun) {
         return Err(Unopened::Foreign(file.to_owned()));
     }
-    c.close().await.map_err(said)?;
     let newest = sqlx::migrate!().iter().map(|m| m.version).max().unwrap_or(0);
     if version > newest { Err(Unopened::Newer(file.to_owned())) } else { Ok(version) }
 }
@@ -178,6 +193,38 @@ fn unmigrated(file: &Path, e: MigrateError) -> Unopened {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    /// Killed in its very first write, a file has a journal beside it that wants to be rolled back before anything can be read, which
+    /// a read-only look may not do (SQLITE_READONLY_ROLLBACK): it is begun again, not refused for ever.
+    #[tokio::test]
+    async fn a_file_whose_first_write_was_cut_off_is_begun_again() {
+        let folder = tempfile::tempdir().expect("a folder");
+        let (begun, left) = (folder.path().join("begun.db"), folder.path().join("left.db"));
+        let mut c = SqliteConnection::connect_with(
+            &options(&begun).create_if_missing(true).journal_mode(SqliteJournalMode::Delete),
+        )
+        .await
+        .expect("it opens");
+        for says in [
+            "create table first (a)",
+            "drop table first",
+            "pragma cache_size = 1",
+            "begin",
+            "create table _sqlx_migrations (a)",
+            "insert into _sqlx_migrations select hex(randomblob(2000)) from \
+             (with recursive n(i) as (select 1 union all select i + 1 from n where i < 60) select i from n)",
+        ] {
+            sqlx::query(says).execute(&mut c).await.expect(says);
+        }
+        let journal = |file: &Path| PathBuf::from(format!("{}-journal", file.display()));
+        std::fs::copy(&begun, &left).expect("copied");
+        std::fs::copy(journal(&begun), journal(&left)).expect("there is a journal");
+        let looked = seen(options(&left).read_only(true)).await;
+        assert_eq!(looked.err().and_then(|e| Trouble::of(&e)), Some(Trouble::ReadOnly), "the state that is meant");
+        let store = open(&left).await.expect("begun again");
+        let jobs: i64 = sqlx::query_scalar("select count(*) from job").fetch_one(store.pool()).await.expect("ours");
+        assert_eq!(jobs, 0);
+    }
 
     /// The codes as SQLite itself gives them: a full file, a read-only one, one held by another.
     #[tokio::test]
