@@ -3,7 +3,7 @@
 //! What hangs on another field (a size on its shape, a thickness on its cord) is told by its widest bounds; the answer names the
 //! narrower ones.
 
-use crate::store::{NAME_LONG, NOTE_LONG, cords, courses, jobs, settings};
+use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, settings};
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
 use umbet_core::rig::{PLANNERS, anchor, line, shelter};
@@ -157,8 +157,20 @@ pub fn told(document: &mut OpenApi) {
             _ => panic!("{of}.{field} has a bound and is not in the document"),
         }
     }
+    if let Some(RefOr::T(Schema::OneOf(came))) = schemas.get_mut("Came") {
+        came.items.iter_mut().for_each(misstep_short);
+    }
     schemas.values_mut().for_each(characters_only);
     told_of_queries(document);
+}
+
+/// How long the name of a misstep may be.
+fn misstep_short(way: &mut RefOr<Schema>) {
+    if let RefOr::T(Schema::Object(o)) = way
+        && let Some(RefOr::T(misstep)) = o.properties.get_mut("wrong")
+    {
+        put(misstep, &Bound::Words([0, LONGEST_MISSTEP]));
+    }
 }
 
 /// Every text that is not told more closely: of characters that can be printed.

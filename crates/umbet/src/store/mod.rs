@@ -24,7 +24,7 @@ pub use learners::{Learner, LearnerInput};
 pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use rigs::KeptRig;
 pub use settings::{Hand, Light, Settings};
-pub use tries::{KeptTry, Practised, TryInput};
+pub use tries::{KeptTry, LONGEST_MISSTEP, Practised, TryInput};
 
 use crate::error::Error;
 use serde::Serialize;

@@ -9,6 +9,9 @@ use umbet_core::knot::catalogue;
 use umbet_core::teach::tries::{Came, Condition, Try};
 use utoipa::ToSchema;
 
+/// Longest name of a misstep, in characters.
+pub const LONGEST_MISSTEP: usize = 60;
+
 /// A try as it is kept.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct KeptTry {
@@ -120,7 +123,7 @@ impl TryInput {
             return Err(Error::fault("under", "Give 8 conditions at most."));
         }
         if let Came::Wrong(Some(m)) = &self.came
-            && m.len() > 60
+            && m.chars().count() > LONGEST_MISSTEP
         {
             return Err(Error::fault("came", "No such misstep."));
         }
