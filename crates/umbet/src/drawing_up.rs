@@ -88,7 +88,7 @@ impl Work {
         let (stage, says) = match &*held(&self.refused) {
             Some(why) => (Stage::Refused, format!("{}.", capital(why))),
             None if self.begun.load(Ordering::Relaxed) => (Stage::Working, "Being drawn up.".to_owned()),
-            None => (Stage::Waiting, "Another is drawn up before it.".to_owned()),
+            None => (Stage::Waiting, "Waiting for its turn.".to_owned()),
         };
         DrawingUp { stage, share, says }
     }
