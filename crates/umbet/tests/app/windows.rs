@@ -28,7 +28,7 @@ async fn put(b: &Browser, css: &str, words: &str) {
 }
 
 async fn until(what: &str, mut holds: impl AsyncFnMut() -> bool) {
-    let end = Instant::now() + Duration::from_secs(15);
+    let end = Instant::now() + Duration::from_secs(60);
     while !holds().await {
         assert!(Instant::now() < end, "never: {what}");
         tokio::time::sleep(Duration::from_millis(60)).await;

@@ -79,6 +79,9 @@ async function take(k: KnotAnswer) {
   if (!situation.trouble && !two.value) await router.push(`/jobs/${situation.joint.job_id}`)
 }
 
+/** An answer on its way out takes no press any more. */
+const pass = (leaving: Element) => leaving.setAttribute('inert', '')
+
 const path = computed(() => (situation.joint ? situation.pathOf(situation.joint) : ''))
 const two = computed(() => outbox.at(path.value)?.newer)
 
@@ -112,7 +115,13 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => by
           <b>{{ answer.cord_refused.says }}</b> {{ answer.cord_refused.take }}
         </p>
       </section>
-      <TransitionGroup v-if="situation.choice && !answer?.declined" tag="section" name="rail" class="rail" aria-label="Answers">
+      <TransitionGroup
+        v-if="situation.choice && !answer?.declined"
+        tag="section"
+        name="rail"
+        class="rail"
+        aria-label="Answers"
+        @before-leave="pass">
         <AnswerColumn
           v-for="(k, i) in fitting.slice(0, 3)"
           :key="k.id"

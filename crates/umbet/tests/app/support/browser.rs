@@ -17,6 +17,9 @@ pub struct Browser {
     _turn: MutexGuard<'static, ()>,
 }
 
+/// How long a page may take until a test gives up: a machine that does other work is slow.
+const PATIENCE: Duration = Duration::from_secs(60);
+
 /// Browsers run one at a time: two would starve each other on a small machine.
 static TURN: Mutex<()> = Mutex::const_new(());
 
@@ -34,6 +37,8 @@ const FLAGS: &[&str] = &[
     "--disable-sync",
     "--disable-quic",
     "--no-first-run",
+    // What moves on its way to where it is said to be is not waited for.
+    "--force-prefers-reduced-motion",
     "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1",
 ];
 
@@ -90,7 +95,7 @@ impl Browser {
 
     /// Waits until an element is there and seen.
     pub async fn see(&self, css: &str) -> WebElement {
-        let until = Instant::now() + Duration::from_secs(15);
+        let until = Instant::now() + PATIENCE;
         loop {
             // A drawing may be replaced between being found and being looked at.
             if let Ok(e) = self.driver.find(By::Css(css)).await
@@ -105,14 +110,18 @@ impl Browser {
 
     /// Waits until some element of this kind says these words.
     pub async fn see_words(&self, css: &str, words: &str) -> WebElement {
-        let until = Instant::now() + Duration::from_secs(15);
+        let until = Instant::now() + PATIENCE;
         loop {
+            let mut said = Vec::new();
             for e in self.driver.find_all(By::Css(css)).await.unwrap_or_default() {
-                if e.text().await.is_ok_and(|t| t.contains(words)) {
-                    return e;
+                // As laid out: what is drawn at this very moment may lag behind on a busy machine.
+                match e.prop("innerText").await {
+                    Ok(Some(t)) if t.contains(words) => return e,
+                    Ok(t) => said.extend(t),
+                    Err(_) => {}
                 }
             }
-            assert!(Instant::now() < until, "no `{css}` says “{words}”");
+            assert!(Instant::now() < until, "no `{css}` says “{words}”; they say {said:?}");
             tokio::time::sleep(Duration::from_millis(40)).await;
         }
     }
@@ -131,7 +140,6 @@ impl Browser {
         }
     }
 
-    /// Puts words in the place of what a field holds.
     /// Presses a place of a drawing.
     pub async fn press_drawn(&self, css: &str) {
         self.see(css).await;
@@ -139,6 +147,7 @@ impl Browser {
         self.driver.execute(script, vec![serde_json::json!(css)]).await.expect("the drawing takes a press");
     }
 
+    /// Puts words in the place of what a field holds.
     pub async fn type_into(&self, css: &str, words: &str) {
         let field = self.see(css).await;
         field.send_keys(Key::Control + "a").await.expect("all of it is chosen");
@@ -161,7 +170,7 @@ impl Browser {
     /// Waits until no drawing of the page is still to come.
     pub async fn settled(&self) {
         let script = "return document.readyState === 'complete' && [...document.querySelectorAll('.figure')].every(f => f.offsetWidth === 0 || f.closest('details:not([open])') || f.querySelector('svg') && f.ariaBusy !== 'true') && document.fonts.status === 'loaded'";
-        let until = Instant::now() + Duration::from_secs(20);
+        let until = Instant::now() + PATIENCE;
         while !self.driver.execute(script, vec![]).await.is_ok_and(|r| r.json().as_bool() == Some(true)) {
             assert!(Instant::now() < until, "the page does not settle");
             tokio::time::sleep(Duration::from_millis(40)).await;
