@@ -23,6 +23,7 @@ pub(super) fn words(mend: Mend, c: &Candidate<'_>, case: &Case<'_>) -> String {
         Mend::Toggle => "a toggle through its bight, drawn before the tail is pulled".into(),
         Mend::Retie => "its hitches cast off, the line hauled in, and hitched again".into(),
         Mend::PadEdge => "the edge padded under the cord".into(),
+        Mend::KeepLoaded => "the line kept tight for as long as it is in".into(),
     }
 }
 
@@ -70,7 +71,7 @@ impl Candidate<'_> {
                 self.moves += 1;
                 (self.swinging, self.jerking, self.slack) = (Wear::Stays, Wear::Stays, Wear::Stays);
             }
-            Mend::Retie | Mend::PadEdge => {}
+            Mend::Retie | Mend::PadEdge | Mend::KeepLoaded => {}
         }
     }
 

@@ -32,6 +32,8 @@ pub enum Mend {
     Retie,
     /// Something soft under the cord at a hard edge.
     PadEdge,
+    /// The line never let slack while it is in.
+    KeepLoaded,
 }
 
 impl Mend {
@@ -42,11 +44,11 @@ impl Mend {
 
     /// It is made with an end: not where only the bight is free.
     pub fn wants_an_end(self) -> bool {
-        !matches!(self, Self::MoreTurn | Self::LockBight | Self::PadEdge)
+        !matches!(self, Self::MoreTurn | Self::LockBight | Self::PadEdge | Self::KeepLoaded)
     }
 
     /// It changes how the rope lies: the drawing must show it.
     pub fn changes_the_path(self) -> bool {
-        !matches!(self, Self::LongerTail | Self::Retie | Self::PadEdge)
+        !matches!(self, Self::LongerTail | Self::Retie | Self::PadEdge | Self::KeepLoaded)
     }
 }

@@ -243,6 +243,19 @@ fn tension_slides_by_hand_or_is_set_once() {
     assert!(says(&d, "taut-line", "tension").is_some_and(|s| s.contains("Slides")));
 }
 
+#[test]
+fn kept_loaded_what_only_the_pull_keeps_in_is_kept_tight() {
+    for (task, id) in [(Task::Stow, "sheepshank"), (Task::Stow, "half-sheepshank"), (Task::MidLoop, "half-sheepshank")]
+    {
+        let k = verdict(&Draft { way: Some(Way::Away), ..Draft::usual(task) }, id);
+        assert_eq!(k.verdict, Verdict::FitsIf, "{id}: {}", k.lead.says);
+        assert!(k.mends.iter().any(|m| m.mend == Mend::KeepLoaded), "{id}");
+    }
+    assert!(!mended(&Draft::usual(Task::Stow), "chain").contains(&Mend::KeepLoaded));
+    let slack = Draft { manner: Some(Manner::SlackAndTight), ..Draft::usual(Task::Stow) };
+    assert_eq!(refused_by(&slack, "sheepshank"), "shaken");
+}
+
 /// A mend is in the length too: a turn more is a turn of the object's girth, and where it goes is said.
 #[test]
 fn mends_are_in_the_length_of_cord() {

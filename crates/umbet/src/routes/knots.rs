@@ -93,6 +93,9 @@ fn release_words(k: &Knot) -> ReleaseWords {
             TailPulled::Frees(0) => "It comes free.".to_owned(),
             TailPulled::Frees(1) => "It comes free; one plain turn runs off.".to_owned(),
             TailPulled::Frees(n) => format!("It comes free; {n} plain turns run off."),
+            TailPulled::StillHolds if k.entry.release.one_pull => {
+                format!("The bight comes out and it lets go; left in the line: {}.", k.entry.release.leaves.what)
+            }
             TailPulled::StillHolds => "The bight comes out, but the rest still holds.".to_owned(),
             TailPulled::Fast => "It stays fast.".to_owned(),
         };

@@ -54,6 +54,7 @@ pub const HOLDS: &[Rule] = &[
     pulls::NEAR_END,
     pulls::MUST_NOT_CLOSE,
     pulls::SHAKEN,
+    pulls::KEPT_LOADED,
     pulls::BACKUP,
     pulls::HANGS_TRUE,
     cord_suits::SLICK,

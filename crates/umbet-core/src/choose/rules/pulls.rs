@@ -210,6 +210,20 @@ pub const SHAKEN: Rule = Rule {
     },
 };
 
+/// What is made in the line itself, and holds by the pull on the line alone.
+pub const KEPT_LOADED: Rule = Rule {
+    id: "kept-loaded",
+    asks: "Does it stay in when the line goes slack?",
+    judge: |c, case| {
+        let in_the_line = matches!(case.s.task, Task::Stow | Task::MidLoop);
+        if !in_the_line || c.slack != Wear::Fails || case.s.manner != Manner::Steady || c.has(Mend::KeepLoaded) {
+            return None;
+        }
+        let says = "Only the pull on the line keeps it in: slack for a moment, it falls out.";
+        wants("kept-loaded", &[Mend::KeepLoaded], says.into(), "Fits a line that is never slack")
+    },
+};
+
 /// Practitioners differ about backing up a hitch that works loose.
 pub const BACKUP: Rule = Rule {
     id: "backup",
