@@ -193,6 +193,12 @@ impl Reader {
         }
     }
 
+    /// A mass, kilograms, rounded to two or three figures.
+    pub fn mass(&self, kg: f64) -> String {
+        let (n, unit) = self.typed(Typed::Mass(kg));
+        if n < 10.0 { format!("{n:.1} {unit}") } else { format!("{} {unit}", grouped(n)) }
+    }
+
     /// Two lengths as a range, in one unit: `0.20 to 0.39 m`.
     pub fn lengths(&self, low: Length, high: Length) -> String {
         if self.units == UnitSystem::Metric && low.mm() < 299.5 && high.mm() >= 299.5 {
@@ -217,6 +223,8 @@ impl Reader {
             (Typed::Cord(l), _) => (l.m(), "m"),
             (Typed::Pull(f), UnitSystem::Imperial) => (f.lbf(), "lbf"),
             (Typed::Pull(f), _) => (f.n(), "N"),
+            (Typed::Mass(kg), UnitSystem::Imperial) => (kg / KG_PER_LB, "lb"),
+            (Typed::Mass(kg), _) => (kg, "kg"),
         }
     }
 
@@ -236,6 +244,9 @@ impl Reader {
     }
 }
 
+/// Kilograms in a pound (international yard and pound agreement, 1959).
+const KG_PER_LB: f64 = 0.453_592_37;
+
 /// A quantity as a person types it.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Typed {
@@ -245,6 +256,8 @@ pub enum Typed {
     Cord(Length),
     /// A force.
     Pull(Force),
+    /// A mass, kilograms.
+    Mass(f64),
 }
 
 /// `400 N` and `900 N` as `400 to 900 N`; one where both read alike; both whole where their units differ.

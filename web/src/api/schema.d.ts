@@ -1954,6 +1954,50 @@ export interface components {
             /** @description Times it was fitted to. */
             times: number;
         };
+        /** @description What carries the load. */
+        Deck: {
+            /**
+             * Format: double
+             * @description What it may carry, kilograms.
+             */
+            bears_kg: number;
+            /**
+             * Format: double
+             * @description Height of a board across its front, metres; nought where there is none.
+             */
+            board_m?: number;
+            /** @description What it is. */
+            kind: components["schemas"]["DeckKind"];
+            /**
+             * Format: double
+             * @description Length, metres.
+             */
+            length_m: number;
+            /** @description Where lines are made fast. */
+            rings: components["schemas"]["DeckRing"][];
+            /** @description Wet. */
+            wet?: boolean;
+            /**
+             * Format: double
+             * @description Width, metres.
+             */
+            width_m: number;
+        };
+        /**
+         * @description What carries the load.
+         * @enum {string}
+         */
+        DeckKind: "hand-cart" | "trailer" | "sledge" | "boat";
+        /** @description A ring, hook or cleat of the deck. */
+        DeckRing: {
+            /** @description Where: behind the deck's front edge, and to the right of its middle (left is negative), metres. */
+            at_m: number[];
+            /**
+             * Format: double
+             * @description What it bears, newtons: its mark, or what it was tried with.
+             */
+            bears_n: number;
+        };
         /** @description What is being done in a lesson: kept with it, so that a reload or a closed lid loses nothing. */
         Doing: {
             /** @description Nothing is shown. */
@@ -2052,7 +2096,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -2428,6 +2472,11 @@ export interface components {
          * @enum {string}
          */
         Gives: "hitch" | "peg" | "guy" | "tie-point";
+        /**
+         * @description What the load is moved over.
+         * @enum {string}
+         */
+        Going: "path" | "road" | "water";
         /** @description A GPX file, sent as text. */
         GpxInput: {
             /** @description The file's text: a day's track and its waypoints. */
@@ -2473,6 +2522,24 @@ export interface components {
          * @enum {string}
          */
         HandsState: "bare" | "gloves" | "mittens" | "one-hand" | "dark" | "overhead" | "hurry";
+        /** @description How far a thing is kept from one movement. */
+        Hold: {
+            /**
+             * Format: double
+             * @description What is asked, g: shares of its own weight.
+             */
+            asked_g: number;
+            /** @description What it leans on, where that keeps it whatever the lines do. */
+            blocked?: string | null;
+            /** @description Up to how many g it is kept, an estimate. */
+            held_g: components["schemas"]["Band"];
+            /** @description The thing, counted from 0. */
+            item: number;
+            /** @description The movement. */
+            movement: components["schemas"]["Movement"];
+            /** @description In a sentence. */
+            says: string;
+        };
         /**
          * @description How tightly a learner holds a knot: what its cord looks like.
          * @enum {string}
@@ -2517,6 +2584,11 @@ export interface components {
             /** @description In a few words: "Four turned it the wrong way". */
             title: string;
         };
+        /**
+         * @description What a thing of the load is.
+         * @enum {string}
+         */
+        ItemShape: "box" | "upright" | "lying" | "bundle" | "sack";
         /** @description A job. */
         Job: {
             /**
@@ -2660,7 +2732,7 @@ export interface components {
         };
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -3131,6 +3203,123 @@ export interface components {
             /** @description Ways of tightening. */
             tightenings: components["schemas"]["Named"][];
         };
+        /** @description What there is to choose from. */
+        LoadChoices: {
+            /** @description What things stand on. */
+            contacts: components["schemas"]["Named"][];
+            /** @description What carries it. */
+            decks: components["schemas"]["Named"][];
+            /** @description What it is moved over. */
+            goings: components["schemas"]["Named"][];
+            /** @description How a line goes. */
+            passes: components["schemas"]["Named"][];
+            /** @description What a thing is. */
+            shapes: components["schemas"]["Named"][];
+            /** @description Ways of tightening. */
+            tightenings: components["schemas"]["Named"][];
+        };
+        /** @description A load as it is said. */
+        LoadDraft: {
+            /** @description Their cord. */
+            cord: components["schemas"]["CordDraft"];
+            /** @description What carries it. */
+            deck: components["schemas"]["Deck"];
+            /** @description What it is moved over. */
+            going: components["schemas"]["Going"];
+            /** @description What is on it, in the order it is laid. */
+            items: components["schemas"]["LoadItem"][];
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /** @description The lines, in the order they are laid. */
+            passes: components["schemas"]["LoadPass"][];
+            /**
+             * Format: double
+             * @description What one pulls with, newtons.
+             */
+            pull_n: number;
+            /** @description How they are tightened. */
+            tighten: components["schemas"]["Tighten"];
+        };
+        /** @description What only a load's plan has. */
+        LoadFacts: {
+            /** @description The slackest, in a sentence. */
+            first: string;
+            /** @description How far each thing is kept from each movement. */
+            holds: components["schemas"]["Hold"][];
+            /** @description Everything is kept. */
+            kept: boolean;
+            /** @description What is said where no change tried helps. */
+            no_remedy?: string | null;
+            /** @description The lines. */
+            passes: components["schemas"]["PassFacts"][];
+            /** @description Changes that help, the smallest first. */
+            remedies: components["schemas"]["LoadRemedy"][];
+            /** @description The school of one's habits. */
+            school: string;
+            /** @description What each school of rules says. */
+            verdicts: components["schemas"]["RuleVerdict"][];
+        };
+        /** @description A thing of the load. */
+        LoadItem: {
+            /**
+             * @description Its middle: behind the deck's front edge, and to the right of the deck's middle, metres. What is said later stands on
+             *     what is said before where their places meet.
+             */
+            at_m: number[];
+            /** @description Chocked against rolling. */
+            chocked?: boolean;
+            /**
+             * Format: double
+             * @description The most it may be pressed with from above before it gives, newtons; any pressure when absent.
+             */
+            crush_n?: number | null;
+            /**
+             * Format: double
+             * @description Mass, kilograms.
+             */
+            mass_kg: number;
+            /** @description What it is called. */
+            name: string;
+            /** @description Id of what it stands on. */
+            on: string;
+            /** @description What it is. */
+            shape: components["schemas"]["ItemShape"];
+            /** @description It has edges that cut cord. */
+            sharp?: boolean;
+            /** @description Length fore and aft, width across, height, metres. */
+            size_m: number[];
+        };
+        /** @description A line over or round a thing, from one ring to another, drawn tight at the second. */
+        LoadPass: {
+            /** @description The thing it is for, counted from 0. */
+            item: number;
+            /** @description How it goes. */
+            kind: components["schemas"]["PassKind"];
+            /** @description Padded where it bends over the thing. */
+            padded?: boolean;
+            /** @description From which ring to which, counted from 0. */
+            rings: number[];
+        };
+        /** @description A change to a load, and what it does. */
+        LoadRemedy: {
+            /**
+             * Format: double
+             * @description Cord it takes beyond what is there, metres.
+             */
+            cord_m: number;
+            /** @description The load with it. */
+            draft: components["schemas"]["LoadDraft"];
+            /** @description Everything is kept then. */
+            keeps_all: boolean;
+            /** @description Its line's number, where it is a line more. */
+            line?: number | null;
+            /** @description What to do. */
+            says: string;
+            /** @description What is the slackest then. */
+            then: string;
+        };
         /** @description A try in the log. */
         LogLine: {
             /**
@@ -3187,7 +3376,7 @@ export interface components {
          *     the knot's file under `becomes` and is judged under that name.
          * @enum {string}
          */
-        Mend: "more-turn" | "turn-on-line" | "round-turn-first" | "backup-half-hitch" | "slip-last" | "double-it" | "stopper-on-tail" | "longer-tail" | "lock-bight" | "toggle" | "retie" | "pad-edge";
+        Mend: "more-turn" | "turn-on-line" | "round-turn-first" | "backup-half-hitch" | "slip-last" | "double-it" | "stopper-on-tail" | "longer-tail" | "lock-bight" | "toggle" | "retie" | "pad-edge" | "keep-loaded";
         /** @description A mend in words. */
         MendWords: {
             /** @description What asked for it. */
@@ -3290,6 +3479,11 @@ export interface components {
             /** @description One word. */
             short: string;
         };
+        /**
+         * @description What a thing may do.
+         * @enum {string}
+         */
+        Movement: "forward" | "rearward" | "sideways" | "tip" | "roll" | "bounce";
         /** @description A name to choose. */
         Named: {
             /** @description Id. */
@@ -3420,6 +3614,25 @@ export interface components {
             /** @description Id of the part. */
             part: string;
         };
+        /** @description What a line does: where it goes, and what it presses and pulls. */
+        PassFacts: {
+            /** @description Downward on its thing, newtons. */
+            down_n: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description From ring to ring, metres.
+             */
+            length_m: number;
+            /** @description What each ring is pulled with, newtons. */
+            rings_n: components["schemas"]["Band"];
+            /** @description In a sentence. */
+            says: string;
+        };
+        /**
+         * @description How a line goes.
+         * @enum {string}
+         */
+        PassKind: "over" | "round-front" | "round-back" | "through";
         /**
          * @description How the cover is set up.
          * @enum {string}
@@ -3707,7 +3920,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -3830,6 +4043,19 @@ export interface components {
         Roster: {
             /** @description The lines. */
             lines: string;
+        };
+        /** @description What a school of rules says of a load. */
+        RuleVerdict: {
+            /** @description Id, as in the habits. */
+            id: string;
+            /** @description Everything it asks is met. */
+            met: boolean;
+            /** @description Its name. */
+            name: string;
+            /** @description What it asks and what there is, thing by thing. */
+            says: string[];
+            /** @description The sections read. */
+            sections: string;
         };
         /** @description A knot on the ladder. */
         Rung: {
@@ -4298,7 +4524,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };

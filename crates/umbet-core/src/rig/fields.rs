@@ -14,6 +14,8 @@ pub enum Quantity {
     Thickness,
     /// A force, newtons.
     Pull,
+    /// A mass, kilograms.
+    Mass,
     /// A share, per cent.
     PerCent,
     /// A whole number.
@@ -78,6 +80,7 @@ fn unit(quantity: Quantity, reader: &Reader) -> (f64, &'static str) {
         Quantity::Length => of(Typed::Cord(Length::from_m(1.0)), 1.0),
         Quantity::Thickness => of(Typed::Thickness(Length::from_mm(1.0)), 1.0),
         Quantity::Pull => of(Typed::Pull(Force::from_n(1.0)), 1.0),
+        Quantity::Mass => of(Typed::Mass(1.0), 1.0),
         Quantity::PerCent => (1.0, "%"),
         Quantity::Count | Quantity::Number => (1.0, ""),
     }

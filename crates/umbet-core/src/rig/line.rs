@@ -7,7 +7,7 @@ use super::faults::Faults;
 use super::fields::{FieldAt, Quantity};
 use super::part::Part;
 use super::plan::{Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
-use super::tighten::{AT_ANCHOR, KEPT, Reach, Tighten, reaches, set_by, stiffness};
+use super::tighten::{AT_ANCHOR, KEPT, LEAST_MARGIN, Reach, Tighten, reaches, set_by, stiffness};
 use crate::draw::{Elevation, elevation};
 use crate::situation::{CordDraft, Fault, UsedCord};
 use crate::statics::line::{Line, Load, Loaded};
@@ -113,8 +113,6 @@ pub struct LineFacts {
 const DRAG: Band = Band { low: 0.8, high: 1.3 };
 /// Weight of its cloth, N/m².
 const CLOTH: f64 = 5.0;
-/// Least margin on the cord at its knot (common practice for gear: a fifth of the strength).
-const LEAST_MARGIN: f64 = 5.0;
 /// Sag beyond this share of the span is slack rather than a line.
 const SLACK: f64 = 0.25;
 

@@ -8,6 +8,7 @@ mod faults;
 mod fields;
 pub mod joint;
 pub mod line;
+pub mod load;
 mod page;
 mod part;
 mod plan;
@@ -25,4 +26,4 @@ pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig
 pub use step::Step;
 
 /// Every kind of rig there is.
-pub const PLANNERS: &[Planner] = &[shelter::PLANNER, line::PLANNER];
+pub const PLANNERS: &[Planner] = &[shelter::PLANNER, line::PLANNER, load::PLANNER];

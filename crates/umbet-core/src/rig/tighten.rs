@@ -91,6 +91,14 @@ pub fn stiffness(cord: &UsedCord) -> Band {
 /// Share of a cord's strength kept at the weakest knot of a line (rescue-rope manuals, recalled).
 pub const KEPT: Band = Band { low: 0.6, high: 0.7 };
 
+/// A cord is used to this share of its strength at a knot, the weakest section, and no further (common practice for gear: a fifth).
+pub const LEAST_MARGIN: f64 = 5.0;
+
+/// What a cord may bear at work, newtons: a fifth of what it surely bears at its knot.
+pub fn working_n(cord: &UsedCord) -> f64 {
+    cord.at_knot(KEPT).low / LEAST_MARGIN
+}
+
 /// How much of a cord is taken in while a line of this length is drawn from slack to this tension, metres.
 pub fn stretch_m(cord: &UsedCord, length_m: f64, set_n: f64) -> f64 {
     length_m * set_n / stiffness(cord).low

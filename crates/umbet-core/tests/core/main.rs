@@ -11,6 +11,7 @@ mod finding;
 mod holding;
 mod lengths;
 mod lines;
+mod load;
 mod mends;
 mod notation;
 mod objects;

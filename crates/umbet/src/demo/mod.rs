@@ -2,10 +2,11 @@
 
 mod course;
 
-use crate::error::Error;
 use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KeptRig, KitCord, Store};
 use serde::Deserialize;
-use umbet_core::rig::shelter::{PLANNER, ShelterDraft};
+use umbet_core::rig::load::LoadDraft;
+use umbet_core::rig::shelter::ShelterDraft;
+use umbet_core::rig::{load, shelter};
 use umbet_core::situation::Draft;
 
 #[derive(Deserialize)]
@@ -21,9 +22,9 @@ struct DemoJob {
     name: String,
     place: String,
     note: String,
-    /// The crew's shelter is planned for it.
+    /// Kinds of rig planned for it: the crew's shelter, the cart they load.
     #[serde(default)]
-    shelter: bool,
+    rigs: Vec<String>,
     joint: Vec<DemoJoint>,
 }
 
@@ -53,17 +54,31 @@ pub async fn load(store: &Store) -> anyhow::Result<()> {
     Ok(whole.keep().await?)
 }
 
-async fn fill(store: &Store, scenario: Scenario) -> Result<(), Error> {
+/// A rig of the crew's, worked on as far as they have come.
+async fn keep_rig(store: &Store, job: i64, kind: &str) -> anyhow::Result<()> {
+    let (planner, draft, ticked) = match kind {
+        "shelter" => (
+            &shelter::PLANNER,
+            serde_json::to_value(ShelterDraft::of_the_crew())?,
+            vec!["look", "pad", "fixed", "lean"],
+        ),
+        "load" => (&load::PLANNER, serde_json::to_value(LoadDraft::usual())?, vec!["rings", "set-0"]),
+        other => anyhow::bail!("no rig of the kind “{other}” in the demonstration"),
+    };
+    let ticked = ticked.into_iter().map(str::to_owned).collect();
+    KeptRig { draft, ticked, version: 0 }.keep(store, job, planner).await?;
+    Ok(())
+}
+
+async fn fill(store: &Store, scenario: Scenario) -> anyhow::Result<()> {
     for cord in &scenario.cord {
         KitCord::add(store, cord).await?;
     }
     for job in scenario.job {
         let input = JobInput { name: job.name, place: job.place, note: job.note, version: 0 };
         let id = Job::add(store, &input).await?.id;
-        if job.shelter {
-            let ticked = ["look", "pad", "fixed", "lean"].map(str::to_owned).to_vec();
-            let draft = serde_json::to_value(ShelterDraft::of_the_crew())?;
-            KeptRig { draft, ticked, version: 0 }.keep(store, id, &PLANNER).await?;
+        for kind in &job.rigs {
+            keep_rig(store, id, kind).await?;
         }
         for j in job.joint {
             let input = JointInput {

@@ -6,7 +6,7 @@
 use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, settings};
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
-use umbet_core::rig::{PLANNERS, anchor, line, shelter};
+use umbet_core::rig::{PLANNERS, anchor, line, load, shelter};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -104,6 +104,24 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("LineDraft", "span_m", Number(line::SPAN_M)),
         ("LineDraft", "rise_m", Number(line::RISE_M)),
         ("LineDraft", "pull_n", Number(line::PULL_N)),
+        ("Deck", "length_m", Number(load::DECK_M)),
+        ("Deck", "width_m", Number(load::DECK_M)),
+        ("Deck", "board_m", Number(load::BOARD_M)),
+        ("Deck", "bears_kg", Number(load::BEARS_KG)),
+        ("Deck", "rings", Items([2, load::RINGS])),
+        ("DeckRing", "bears_n", Number(load::RING_N)),
+        ("DeckRing", "at_m", Numbers(2, [-0.5, load::DECK_M[1]])),
+        ("LoadItem", "name", Words([1, load::NAME_LONG])),
+        ("LoadItem", "size_m", Numbers(3, load::ITEM_M)),
+        ("LoadItem", "mass_kg", Number(load::ITEM_KG)),
+        ("LoadItem", "crush_n", Number(load::CRUSH_N)),
+        ("LoadItem", "at_m", Numbers(2, load::DECK_M)),
+        ("LoadItem", "on", Names(load::load_stock().contacts.iter().map(|c| c.id.clone()).collect())),
+        ("LoadPass", "item", Number([0.0, load::ITEMS as f64 - 1.0])),
+        ("LoadPass", "rings", Numbers(2, [0.0, load::RINGS as f64 - 1.0])),
+        ("LoadDraft", "items", Items([0, load::ITEMS])),
+        ("LoadDraft", "passes", Items([0, load::PASSES])),
+        ("LoadDraft", "pull_n", Number(load::PULL_N)),
         ("CourseInput", "name", Words([1, NAME_LONG])),
         ("CourseInput", "first_at", Written(courses::FIRST_AT.to_owned())),
         ("CourseInput", "every_days", Number(courses::EVERY_DAYS.map(|d| d as f64))),

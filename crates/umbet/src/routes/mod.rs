@@ -28,6 +28,7 @@ use crate::state::App;
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
+use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
 use umbet_core::rig::shelter::{ShelterDraft, ShelterFacts, ShelterStock};
 use utoipa::OpenApi;
 use utoipa::openapi::RefOr;
@@ -42,7 +43,18 @@ use utoipa_axum::routes;
         description = "Choose the knot with reasons, see how it is tied, keep the job. Units are in the names.",
         license(name = "MIT", identifier = "MIT")
     ),
-    components(schemas(Problem, ShelterDraft, ShelterFacts, ShelterStock, LineDraft, LineFacts, LineStock))
+    components(schemas(
+        Problem,
+        ShelterDraft,
+        ShelterFacts,
+        ShelterStock,
+        LineDraft,
+        LineFacts,
+        LineStock,
+        LoadDraft,
+        LoadFacts,
+        LoadChoices
+    ))
 )]
 struct Document;
 

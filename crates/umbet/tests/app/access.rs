@@ -115,6 +115,7 @@ async fn every_page_is_named_and_narrow() {
         ("/knots/clove-hitch/sheet", "Clove hitch"),
         ("/cord", "Cord in the kit"),
         ("/rig/line", "A line between two anchors"),
+        ("/rig/load", "A load tied down"),
         ("/rig/shelter/site", "A shelter on a ridgeline"),
         ("/prove", "Meant to be"),
         ("/prove/tied", "What have I tied?"),

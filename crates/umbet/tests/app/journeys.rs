@@ -145,6 +145,7 @@ async fn every_screen_can_be_used_by_everyone() {
             "/jobs/2/rig/shelter",
             "/jobs/2/rig/shelter/site",
             "/rig/line",
+            "/rig/load",
             "/knots/bowline?way=1&step=2",
         ] {
             goto(&b, &s, path).await;
@@ -199,6 +200,7 @@ async fn a_phone_is_enough() {
         "/rig/shelter",
         "/rig/shelter/site",
         "/rig/line",
+        "/rig/load",
         "/knots/butterfly?way=2&step=2",
         "/cord",
         "/habits",

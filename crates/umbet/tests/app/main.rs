@@ -10,6 +10,7 @@ mod in_and_out;
 mod journeys;
 mod killed;
 mod load;
+mod loads;
 mod process;
 mod prove;
 mod rigs;

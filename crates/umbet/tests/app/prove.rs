@@ -249,7 +249,7 @@ async fn release_is_answered_from_the_path() {
     assert!(bowline["because"].as_str().is_some_and(|b| b.contains("6_3") && b.contains("8_20")));
     assert!(bowline["drawn"].as_str().is_some_and(|d| d.contains("6 crossings of 14")));
     // What one pull frees is never said to hold on; what stays after it is named.
-    for k in umbet_core::knot::catalogue().all().filter(|k| k.entry.release.one_pull) {
+    for k in umbet_core::knot::catalogue().knots().iter().filter(|k| k.entry.release.one_pull) {
         let tail = release(&k.id).await["tail"].as_str().unwrap_or_default().to_owned();
         assert!(tail.contains("free") || tail.contains("lets go"), "{}: {tail}", k.id);
     }

@@ -25,6 +25,11 @@ const tasks = computed(() => catalogue.lists.tasks)
 const name = ref('')
 const task = ref<CatalogueWords['tasks'][number]['task']>('make-fast')
 
+/** Rigs a job may have, as they are asked for and as they are named once it has them. */
+const rigs = [
+  { kind: 'shelter', its: 'Its shelter', rig: 'Rig a shelter' },
+  { kind: 'load', its: 'Its load', rig: 'Tie down a load' },
+]
 const id = () => Number(route.params.job)
 
 const path = computed(() => `/api/jobs/${route.params.job}`)
@@ -135,8 +140,8 @@ const print = () => window.print()
         </div>
         <div class="heads">
           <RouterLink class="btn btn-tab" to="/jobs">All jobs</RouterLink>
-          <RouterLink class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/shelter`">{{
-            view.rigs.includes('shelter') ? 'Its shelter' : 'Rig a shelter'
+          <RouterLink v-for="r in rigs" :key="r.kind" class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/${r.kind}`">{{
+            view.rigs.includes(r.kind) ? r.its : r.rig
           }}</RouterLink>
           <BButton class="btn-tab" @click="print"><IconPrint class="i" /> Print</BButton>
           <BButton class="btn-bare" variant="link" @click="removeJob">Put the job away</BButton>

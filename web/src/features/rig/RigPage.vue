@@ -22,6 +22,7 @@ import { kindOf } from './kinds'
 import { partsOf } from './parts'
 import { useRig } from './rig'
 import '../../styles/rig.css'
+import '../../styles/load.css'
 
 const route = useRoute()
 const habits = useHabits()
@@ -36,9 +37,17 @@ const kind = computed(() => kindOf(rig.kind))
 const saying = ref(false)
 const wide = useMediaQuery('(min-width: 901px)')
 const site = computed(() => `${route.path.replace(/\/$/, '')}/site`)
-const others = computed(() =>
-  rig.kind === 'line' ? { to: '/rig/shelter', says: 'A shelter' } : { to: '/rig/line', says: 'One line alone' },
-)
+/** Other kinds of rig: of the same job where they are kept with one, one line always for its own sake. */
+const others = computed(() => {
+  const at = (of: string) => (rig.job === undefined || of === 'line' ? `/rig/${of}` : `/jobs/${rig.job}/rig/${of}`)
+  return [
+    { kind: 'shelter', says: 'A shelter' },
+    { kind: 'load', says: 'A load' },
+    { kind: 'line', says: 'One line alone' },
+  ]
+    .filter((o) => o.kind !== rig.kind)
+    .map((o) => ({ to: at(o.kind), says: o.says }))
+})
 
 async function open() {
   const job = route.params.job ? Number(route.params.job) : undefined
@@ -91,7 +100,7 @@ function letGo(e: PointerEvent, drawing: string) {
         <BButton class="btn-tab" :disabled="!rig.canRedo" @click="rig.redo"><IconRedo class="i" /> Again</BButton>
         <BButton class="btn-tab" :disabled="!plan" @click="rig.sheet()"><IconPrint class="i" /> Sheet, PDF</BButton>
         <KeepWith :job="rig.job" :kind="rig.kind" />
-        <RouterLink class="btn btn-tab" :to="others.to">{{ others.says }}</RouterLink>
+        <RouterLink v-for="o in others" :key="o.to" class="btn btn-tab" :to="o.to">{{ o.says }}</RouterLink>
       </p>
     </div>
     <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="partsOf(rig.kind)" @stands="rig.stands" />
@@ -125,6 +134,7 @@ function letGo(e: PointerEvent, drawing: string) {
         <ul v-if="plan.change.length" class="line-change">
           <li v-for="c in plan.change" :key="c"><b class="v no">Mind</b> {{ c }}</li>
         </ul>
+        <component :is="kind.lead" />
         <PartBars :plan="plan" />
         <component :is="kind.side" />
         <details :open="wide">

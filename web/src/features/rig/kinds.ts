@@ -3,6 +3,9 @@ import type { Component } from 'vue'
 import AnySentence from './AnySentence.vue'
 import LineSentence from './line/LineSentence.vue'
 import LineSide from './line/LineSide.vue'
+import LoadSentence from './load/LoadSentence.vue'
+import LoadSide from './load/LoadSide.vue'
+import LoadSite from './load/LoadSite.vue'
 import CordSentence from './shelter/CordSentence.vue'
 import ShelterMore from './shelter/ShelterMore.vue'
 import ShelterSentence from './shelter/ShelterSentence.vue'
@@ -13,7 +16,9 @@ export interface Kind {
   sentence: Component
   /** Beneath the drawings: what the site is read from. */
   site?: Component
-  /** Beside them: cord, tightening. */
+  /** Beside them, before what gives. */
+  lead?: Component
+  /** After it: cord, tightening. */
   side?: Component
   /** At the foot. */
   more?: Component
@@ -22,6 +27,7 @@ export interface Kind {
 const KINDS: Record<string, Kind> = {
   shelter: { sentence: ShelterSentence, site: ShelterSite, side: CordSentence, more: ShelterMore },
   line: { sentence: LineSentence, side: LineSide },
+  load: { sentence: LoadSentence, site: LoadSite, lead: LoadSide },
 }
 
 export const kindOf = (kind: string): Kind => KINDS[kind] ?? { sentence: AnySentence }

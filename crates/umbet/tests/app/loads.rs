@@ -1,0 +1,78 @@
+//! A load tied down, over the interface of the server and on the page.
+
+use crate::support::Server;
+use crate::support::browser::Browser;
+use axum::http::StatusCode;
+use serde_json::{Value, json};
+
+/// The draft a load begins with.
+async fn usual(s: &Server) -> Value {
+    s.get("/api/rigs/load").await.1["draft"].clone()
+}
+
+#[tokio::test]
+async fn a_load_is_worked_out_drawn_and_refused_out_of_reason() {
+    let s = Server::empty().await;
+    let plan = async |draft: &Value| s.post("/api/rigs/load", &json!({ "draft": draft })).await;
+    let draft = usual(&s).await;
+    let (status, view) = plan(&draft).await;
+    assert_eq!(status, StatusCode::OK, "{view}");
+    assert_eq!(view["drawings"].as_array().map(Vec::len), Some(2));
+    assert_eq!(view["own"]["first"], "First to go: the drum, sliding forward.");
+    let mut heavy = draft.clone();
+    heavy["items"][0]["mass_kg"] = json!(900);
+    assert!(plan(&heavy).await.1["impossible"].as_str().is_some_and(|w| w.contains("may carry 200 kg")));
+    for (pointer, value, says) in [
+        ("/deck/rings/1/bears_n", json!(0), "Ring 2: say what it bears"),
+        ("/items/1/size_m/0", json!(-1), "Length of drum"),
+        ("/items/0/name", json!("  "), "Name each thing"),
+        ("/passes/0/item", json!(7), "goes to a thing or a ring that is not there"),
+    ] {
+        let mut bad = draft.clone();
+        *bad.pointer_mut(pointer).expect("a place") = value;
+        let (status, problem) = plan(&bad).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(problem["faults"].to_string().contains(says), "{problem}");
+    }
+    // A mass is typed in the reader's own unit.
+    let mut habits = s.get("/api/settings").await.1;
+    habits["units"] = json!("imperial");
+    s.put("/api/settings", &habits).await;
+    let body = json!({ "draft": draft, "at": "/items/1/mass_kg", "text": "100" });
+    let (_, typed) = s.post("/api/rigs/load/typed", &body).await;
+    let kg = typed["draft"]["items"][1]["mass_kg"].as_f64().expect("a number");
+    assert!((kg - 45.359_2).abs() < 1e-3, "{kg}");
+}
+
+/// The crew's hand cart: what is kept is read, a thing is put on, the smallest change made, undone, kept and printed.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_hand_cart_is_loaded_at_fennick_point() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    b.driver.goto(s.url("/jobs/1")).await.expect("the page opens");
+    b.press("a.btn", "Its load").await;
+    b.see_words(".load-side h2", "What is kept").await;
+    b.see_words(".hold-cord.short", "g").await;
+    b.press(".make-so button", "Line 4 round the front of the drum").await;
+    b.see_words(".load-lines", "Take line 4 off").await;
+    let none_short = "return document.querySelectorAll('.hold-cord.short').length === 0";
+    for _ in 0..200 {
+        if b.driver.execute(none_short, vec![]).await.is_ok_and(|r| r.json() == &json!(true)) {
+            break;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+    }
+    assert_eq!(b.driver.execute(none_short, vec![]).await.expect("it runs").json(), &json!(true));
+    b.press("button", "Put another thing on it").await;
+    b.see_words(".load-things", "Take box 3 off").await;
+    b.press("button", "Take box 3 off").await;
+    b.see_words(".rig-below", "Line 4").await;
+    let (_, kept) = s.get("/api/jobs/1/rigs/load").await;
+    assert_eq!(kept["draft"]["passes"].as_array().map(Vec::len), Some(4), "{kept}");
+    assert_eq!(kept["draft"]["items"].as_array().map(Vec::len), Some(2));
+    let body = json!({ "draft": kept["draft"] });
+    let sheet =
+        reqwest::Client::new().post(s.url("/api/rigs/load/sheet.pdf")).json(&body).send().await.expect("an answer");
+    assert!(sheet.status().is_success());
+    assert!(sheet.bytes().await.expect("a file").starts_with(b"%PDF"));
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
