@@ -1,7 +1,7 @@
 //! Everyone can use it: by keyboard alone, by ear, on the narrowest screen, and with words one can read over any drawing.
 
 use crate::support::Server;
-use crate::support::browser::Browser;
+use crate::support::browser::{Browser, until};
 use serde_json::json;
 use std::collections::HashMap;
 use thirtyfour::prelude::*;
@@ -45,13 +45,8 @@ async fn by_keyboard_alone_from_a_situation_to_a_rig() {
     b.see("#take-name").await;
     b.see_words("#take-job option:checked", "Fennick").await;
     // The dialog takes the focus once it has come to rest.
-    for _ in 0..100 {
-        if active(&b, "a.closest('.modal')?.className").await.contains("modal") {
-            break;
-        }
-        tokio::time::sleep(std::time::Duration::from_millis(40)).await;
-    }
-    tokio::time::sleep(std::time::Duration::from_millis(500)).await;
+    let focused = async || active(&b, "a.closest('.modal')?.className").await.contains("show");
+    until("the dialog has the focus", focused).await;
     tab_to(&b, "Where in the job").await;
     b.driver.action_chain().send_keys("Mooring, by keys").perform().await.expect("typed");
     b.keys(Key::Enter).await;
@@ -84,7 +79,8 @@ async fn by_keyboard_alone_from_a_situation_to_a_rig() {
     tab_to(&b, "Done. Next").await;
     b.keys(Key::Space).await;
     b.see_words(".onsite-back:not(:disabled)", "").await;
-    tokio::time::sleep(std::time::Duration::from_millis(400)).await;
+    let ticked = async || s.get("/api/jobs/1/rigs/shelter").await.1["ticked"].as_array().is_some_and(|t| !t.is_empty());
+    until("the step is kept as done", ticked).await;
     let (_, kept) = s.get("/api/jobs/1/rigs/shelter").await;
     assert_eq!(kept["ticked"].as_array().map(Vec::len), Some(1), "pressed once, ticked once: {kept}");
     assert_eq!(kept["draft"]["pull_n"], 260.0);

@@ -1,7 +1,7 @@
 //! A class, through the real page: a course planned, a lesson run to its end with the tab closed in the middle.
 
 use crate::support::Server;
-use crate::support::browser::Browser;
+use crate::support::browser::{self, Browser};
 use serde_json::{Value, json};
 use thirtyfour::prelude::*;
 
@@ -17,13 +17,7 @@ async fn run(b: &Browser, script: &str) -> Value {
 
 /// Waits until the page answers yes.
 async fn until(b: &Browser, script: &str) {
-    for _ in 0..250 {
-        if run(b, script).await == json!(true) {
-            return;
-        }
-        tokio::time::sleep(std::time::Duration::from_millis(40)).await;
-    }
-    panic!("it never came to `{script}`");
+    browser::until(script, async || run(b, script).await == json!(true)).await;
 }
 
 /// A course of six lessons for the crew, from its three jobs.

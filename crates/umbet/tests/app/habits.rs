@@ -1,9 +1,8 @@
 //! Journeys beside the main one: habits, the kit, finding knots, two windows, the keyboard alone.
 
 use crate::support::Server;
-use crate::support::browser::Browser;
+use crate::support::browser::{self, Browser};
 use serde_json::json;
-use std::time::{Duration, Instant};
 use thirtyfour::prelude::*;
 
 async fn goto(b: &Browser, s: &Server, path: &str) {
@@ -12,15 +11,8 @@ async fn goto(b: &Browser, s: &Server, path: &str) {
 
 /// Waits until the server's own answer is as it should be.
 async fn until(s: &Server, path: &str, pointer: &str, expected: &serde_json::Value) {
-    let end = Instant::now() + Duration::from_secs(10);
-    loop {
-        let (_, now) = s.get(path).await;
-        if now.pointer(pointer) == Some(expected) {
-            return;
-        }
-        assert!(Instant::now() < end, "{path} {pointer} is {:?}, not {expected}", now.pointer(pointer));
-        tokio::time::sleep(Duration::from_millis(50)).await;
-    }
+    let what = format!("{path} {pointer} is {expected}");
+    browser::until(&what, async || s.get(path).await.1.pointer(pointer) == Some(expected)).await;
 }
 
 /// Units, hand and light are set once and followed everywhere, and are there after a reload.
@@ -145,12 +137,10 @@ async fn a_job_is_begun_and_renamed() {
 
 /// Waits until the focus is where it should be.
 async fn focused(b: &Browser, where_it_is: &str) {
-    let end = Instant::now() + Duration::from_secs(8);
     let script = format!("return Boolean({where_it_is})");
-    while b.driver.execute(script.as_str(), vec![]).await.expect("the page answers").json().as_bool() != Some(true) {
-        assert!(Instant::now() < end, "the focus does not come to {where_it_is}");
-        tokio::time::sleep(Duration::from_millis(30)).await;
-    }
+    let there =
+        async || b.driver.execute(script.as_str(), vec![]).await.is_ok_and(|r| r.json().as_bool() == Some(true));
+    browser::until(&format!("the focus is at {where_it_is}"), there).await;
 }
 
 /// By keyboard alone: a part opens, is left with Escape, and is changed with Enter; focus comes back.

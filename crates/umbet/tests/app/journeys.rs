@@ -1,7 +1,7 @@
 //! Journeys through the real page in headless Chromium.
 
 use crate::support::Server;
-use crate::support::browser::Browser;
+use crate::support::browser::{Browser, until};
 use serde_json::{Value, json};
 use thirtyfour::prelude::*;
 
@@ -73,15 +73,11 @@ async fn nothing_is_lost() {
     typed.send_keys("60").await.expect("it takes a number");
     b.press(".typed .btn", "Set").await;
     b.see_words(".part", "pipe or rail, 60 mm").await;
-    let until = std::time::Instant::now() + std::time::Duration::from_secs(10);
-    loop {
+    until("the change is kept", async || {
         let (_, view) = s.get("/api/jobs/1").await;
-        if view["joints"][0]["joint"]["situation"]["size_mm"].as_f64() == Some(60.0) {
-            break;
-        }
-        assert!(std::time::Instant::now() < until, "the change is not kept");
-        tokio::time::sleep(std::time::Duration::from_millis(50)).await;
-    }
+        view["joints"][0]["joint"]["situation"]["size_mm"].as_f64() == Some(60.0)
+    })
+    .await;
     let typed = b.see(".typed input").await;
     typed.clear().await.expect("it clears");
     typed.send_keys("99999").await.expect("it takes a number");

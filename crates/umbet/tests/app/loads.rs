@@ -1,7 +1,7 @@
 //! A load tied down, over the interface of the server and on the page.
 
 use crate::support::Server;
-use crate::support::browser::Browser;
+use crate::support::browser::{Browser, until};
 use axum::http::StatusCode;
 use serde_json::{Value, json};
 
@@ -55,20 +55,19 @@ async fn a_hand_cart_is_loaded_at_fennick_point() {
     b.press(".make-so button", "Line 4 round the front of the drum").await;
     b.see_words(".load-lines", "Take line 4 off").await;
     let none_short = "return document.querySelectorAll('.hold-cord.short').length === 0";
-    for _ in 0..200 {
-        if b.driver.execute(none_short, vec![]).await.is_ok_and(|r| r.json() == &json!(true)) {
-            break;
-        }
-        tokio::time::sleep(std::time::Duration::from_millis(50)).await;
-    }
-    assert_eq!(b.driver.execute(none_short, vec![]).await.expect("it runs").json(), &json!(true));
+    let holds = async || b.driver.execute(none_short, vec![]).await.is_ok_and(|r| r.json() == &json!(true));
+    until("everything is kept", holds).await;
     b.press("button", "Put another thing on it").await;
     b.see_words(".load-things", "Take box 3 off").await;
     b.press("button", "Take box 3 off").await;
-    b.see_words(".rig-below", "Line 4").await;
-    let (_, kept) = s.get("/api/jobs/1/rigs/load").await;
-    assert_eq!(kept["draft"]["passes"].as_array().map(Vec::len), Some(4), "{kept}");
-    assert_eq!(kept["draft"]["items"].as_array().map(Vec::len), Some(2));
+    let at = "/api/jobs/1/rigs/load";
+    let size = |kept: &Value, of: &str| kept["draft"][of].as_array().map(Vec::len);
+    until("it is kept as it stands", async || {
+        let kept = s.get(at).await.1;
+        (size(&kept, "passes"), size(&kept, "items")) == (Some(4), Some(2))
+    })
+    .await;
+    let (_, kept) = s.get(at).await;
     let body = json!({ "draft": kept["draft"] });
     let sheet =
         reqwest::Client::new().post(s.url("/api/rigs/load/sheet.pdf")).json(&body).send().await.expect("an answer");

@@ -1,7 +1,7 @@
 //! Rigs: their API at the edges, planned through the real page, and a kind of their own that a test brings along.
 
 use crate::support::Server;
-use crate::support::browser::Browser;
+use crate::support::browser::{Browser, until};
 use reqwest::StatusCode;
 use serde_json::{Value, json};
 use thirtyfour::prelude::*;
@@ -294,7 +294,9 @@ async fn a_shelter_is_planned_on_the_page_and_nothing_is_lost() {
     b.press(".doings li:nth-child(3) label", "").await;
     b.see(".doings li:nth-child(3).done").await;
     b.settled().await;
-    tokio::time::sleep(std::time::Duration::from_millis(400)).await;
+    let blows = b.value("input[aria-label='Beaufort number']").await;
+    let kept = async || s.get("/api/jobs/2/rigs/shelter").await.1["draft"]["beaufort"].to_string();
+    until("the wind is kept", async || kept().await == blows).await;
     b.driver.refresh().await.expect("it loads again");
     b.see(".doings li:nth-child(3).done").await;
     b.see(".forecast li:nth-child(3) button.on").await;
@@ -380,7 +382,7 @@ async fn the_work_is_done_step_by_step_on_a_phone() {
     b.see_words(".onsite-figures", "leave").await;
     b.press(".onsite-back", "Step 6").await;
     b.see_words(".onsite-say .sub", "Step 6 of 16").await;
-    tokio::time::sleep(std::time::Duration::from_millis(400)).await;
+    b.settled().await;
     b.driver.refresh().await.expect("it loads again");
     b.see_words(".onsite-say .sub", "Step 6 of 16").await;
     // Space ticks too; all of it is one press away.
@@ -408,15 +410,13 @@ async fn two_windows_on_one_rig_settle_it() {
     b.keys(Key::Tab).await;
     b.see_words(".two-versions h2", "Another window changed this rig").await;
     b.press(".two-versions .btn", "All of theirs").await;
-    b.see_words(".rig-tools .btn", "Undo").await;
-    let beaufort = b.driver.find(By::Css("input[aria-label='Beaufort number']")).await.expect("it is there");
-    assert_eq!(beaufort.value().await.expect("a value").as_deref(), Some("3"));
+    until("theirs stands in the page", async || b.value("input[aria-label='Beaufort number']").await == "3").await;
 
     theirs(4).await;
     b.type_into("input[aria-label='How many sit under it']", "4").await;
     b.keys(Key::Tab).await;
     b.press(".two-versions .btn", "All of mine").await;
-    tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+    until("mine is kept", async || s.get(at).await.1["draft"]["people"] == 4).await;
     let kept = s.get(at).await.1;
     assert_eq!((&kept["draft"]["people"], &kept["draft"]["beaufort"]), (&json!(4), &json!(3)));
     assert_eq!(b.complaints().await, Vec::<String>::new());

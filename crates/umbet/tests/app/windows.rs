@@ -1,11 +1,11 @@
 //! Two windows on one thing, and a server that is away: what was typed is never lost, never written over unasked, and sent once.
 
 use crate::support::Server;
-use crate::support::browser::Browser;
+use crate::support::browser::{Browser, until};
 use crate::support::process::Process;
 use serde_json::{Value, json};
 use std::path::PathBuf;
-use std::time::{Duration, Instant};
+use std::time::Duration;
 use thirtyfour::prelude::*;
 
 /// A window beside the first, at the same page; both have loaded it.
@@ -27,18 +27,6 @@ async fn put(b: &Browser, css: &str, words: &str) {
     b.keys(Key::Tab).await;
 }
 
-async fn until(what: &str, mut holds: impl AsyncFnMut() -> bool) {
-    let end = Instant::now() + Duration::from_secs(60);
-    while !holds().await {
-        assert!(Instant::now() < end, "never: {what}");
-        tokio::time::sleep(Duration::from_millis(60)).await;
-    }
-}
-
-async fn value(b: &Browser, css: &str) -> String {
-    b.see(css).await.prop("value").await.ok().flatten().unwrap_or_default()
-}
-
 /// The second window changes one part, the first another and the same: the first sees both, keeps typing, and chooses.
 #[tokio::test(flavor = "multi_thread")]
 async fn two_windows_on_a_job() {
@@ -50,7 +38,7 @@ async fn two_windows_on_a_job() {
     b.driver.switch_to_window(first).await.expect("it is in front");
     put(&b, "input.title", "The bridge, second day").await;
     b.see_words(".two-versions", "The far ramp").await;
-    assert_eq!(value(&b, "input.title").await, "The bridge, second day", "what was typed stays in its field");
+    assert_eq!(b.value("input.title").await, "The bridge, second day", "what was typed stays in its field");
     assert_eq!(
         s.get("/api/jobs/1").await.1["job"]["name"],
         "Fennick Point footbridge",
@@ -63,7 +51,7 @@ async fn two_windows_on_a_job() {
         job["name"] == "The bridge, second day" && job["place"] == "The far ramp"
     })
     .await;
-    until("both stand in the page", async || value(&b, "input.subtitle").await == "The far ramp").await;
+    until("both stand in the page", async || b.value("input.subtitle").await == "The far ramp").await;
     put(&b, "input.subtitle", "The near ramp").await;
     until("editing goes on", async || s.get("/api/jobs/1").await.1["job"]["place"] == "The near ramp").await;
     assert_eq!(b.driver.find_all(By::Css(".two-versions")).await.expect("looked").len(), 0);
@@ -134,10 +122,10 @@ async fn two_windows_on_the_kit_and_on_habits() {
     b.driver.switch_to_window(first.clone()).await.expect("it is in front");
     put(&b, ".hank-length input", "19.5").await;
     b.see_words(".two-versions", "19.5").await;
-    assert_eq!(value(&b, ".hank-length input").await, "19.5");
+    assert_eq!(b.value(".hank-length input").await, "19.5");
     b.see_words(".two-versions td", "21").await;
     b.press(".two-versions button", "All of theirs").await;
-    until("theirs stands in the field", async || value(&b, ".hank-length input").await == "21").await;
+    until("theirs stands in the field", async || b.value(".hank-length input").await == "21").await;
     put(&b, ".hank-length input", "18").await;
     until("editing goes on", async || (length().await - 18.0).abs() < 1e-9).await;
 
@@ -218,7 +206,7 @@ async fn what_is_changed_while_the_server_is_away_is_sent_when_it_is_back() {
     put(&b, "input.subtitle", "Said while away").await;
     b.see_words(".away", "One change waits").await;
     put(&b, "input.title", "Named while away").await;
-    assert_eq!(value(&b, "input.subtitle").await, "Said while away");
+    assert_eq!(b.value("input.subtitle").await, "Said while away");
     s.comes_back();
     until("both changes are there", async || {
         let job = &s.get("/api/jobs/1").await["job"];
@@ -239,13 +227,13 @@ async fn what_is_changed_while_the_server_is_away_is_sent_when_it_is_back() {
     s.goes();
     put(&b, pull, "233").await;
     b.see_words(".trouble", "does not answer").await;
-    assert_eq!(value(&b, pull).await, "233");
+    assert_eq!(b.value(pull).await, "233");
     s.comes_back();
     until("it is planned", async || b.driver.find_all(By::Css(".trouble")).await.is_ok_and(|all| all.is_empty())).await;
     let kept = "return localStorage.getItem('umbet.rigs')?.includes('233') ?? false";
     until("it is kept", async || b.driver.execute(kept, vec![]).await.is_ok_and(|r| r.json() == &json!(true))).await;
     b.driver.refresh().await.expect("it loads again");
-    until("it is kept in this browser", async || value(&b, pull).await == "233").await;
+    until("it is kept in this browser", async || b.value(pull).await == "233").await;
 
     // Closed while it waits, another window takes it over.
     b.driver.goto(s.url("/cord")).await.expect("the page opens");

@@ -36,7 +36,7 @@ impl Work<'_> {
             for (n, p) in self.load.said.passes.iter().enumerate() {
                 if !tied[n] && self.now.pressed.laid[n].bends.iter().all(|b| b.item <= i) {
                     tied[n] = true;
-                    all.push(self.line(n, p));
+                    all.extend(self.line(n, p));
                 }
             }
         }
@@ -78,7 +78,7 @@ impl Work<'_> {
             .with("its middle behind the front", self.m(item.said.at_m[0]))
     }
 
-    fn line(&self, n: usize, p: &PassDraft) -> Step {
+    fn line(&self, n: usize, p: &PassDraft) -> [Step; 2] {
         let [a, b] = p.rings.map(|r| r + 1);
         let item = &self.load.items[p.item].said;
         let name = item.the();
@@ -94,18 +94,24 @@ impl Work<'_> {
             Tighten::RoundTurns => "walk two turns round it tight",
             Tighten::ByHand => "draw it tight by hand",
         };
-        let say = format!(
-            "Line {}: to ring {a} with {}, close up; {how} to ring {b}. There {tight}, watching the load move to where it is \
-             to sit, and finish with {}.{pad}",
-            n + 1,
-            knot_at(self.joints, "fixed-end"),
-            knot_at(self.joints, "tight-end"),
-        );
         let set = set_by(self.load.said.tighten, &self.load.cord, self.load.said.pull_n);
-        Step::new(&format!("line-{n}"), "Line", say)
-            .at("tight-end")
-            .with("pull in it, est.", self.reader.forces(set))
-            .with("from ring to ring", self.m(self.now.pressed.laid[n].length_m()))
+        let lead = format!(
+            "Line {}: to ring {a} with {}, close up, then {how}.{pad}",
+            n + 1,
+            knot_at(self.joints, "fixed-end")
+        );
+        let draw = format!(
+            "At ring {b} {tight}, watching the load move to where it is to sit; finish with {}.",
+            knot_at(self.joints, "tight-end")
+        );
+        [
+            Step::new(&format!("line-{n}"), "Lead", lead)
+                .at("fixed-end")
+                .with("from ring to ring", self.m(self.now.pressed.laid[n].length_m())),
+            Step::new(&format!("tight-{n}"), "Tighten", draw)
+                .at("tight-end")
+                .with("pull in it, est.", self.reader.forces(set)),
+        ]
     }
 
     fn stow(&self) -> Step {

@@ -42,6 +42,15 @@ const FLAGS: &[&str] = &[
     "--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1",
 ];
 
+/// Waits until something holds, on the page or in what the server keeps.
+pub async fn until(what: &str, mut holds: impl AsyncFnMut() -> bool) {
+    let end = Instant::now() + PATIENCE;
+    while !holds().await {
+        assert!(Instant::now() < end, "never: {what}");
+        tokio::time::sleep(Duration::from_millis(60)).await;
+    }
+}
+
 impl Browser {
     /// A window of exactly `width` by `height`.
     pub async fn open(width: u32, height: u32) -> Self {
@@ -115,7 +124,12 @@ impl Browser {
             let mut said = Vec::new();
             for e in self.driver.find_all(By::Css(css)).await.unwrap_or_default() {
                 // As laid out: what is drawn at this very moment may lag behind on a busy machine.
-                match e.prop("innerText").await {
+                // Words of a drawing have no layout of their own to be read.
+                let text = match e.prop("innerText").await {
+                    Ok(None) => e.prop("textContent").await,
+                    laid_out => laid_out,
+                };
+                match text {
                     Ok(Some(t)) if t.contains(words) => return e,
                     Ok(t) => said.extend(t),
                     Err(_) => {}
@@ -157,6 +171,11 @@ impl Browser {
     /// Presses a key.
     pub async fn keys(&self, key: Key) {
         self.driver.action_chain().send_keys(key).perform().await.expect("a key is pressed");
+    }
+
+    /// What a field holds now.
+    pub async fn value(&self, css: &str) -> String {
+        self.see(css).await.prop("value").await.ok().flatten().unwrap_or_default()
     }
 
     /// What an element holds now.
