@@ -47,6 +47,17 @@ fn shelter(c: &mut Criterion) {
     c.bench_function("plan a shelter and draw it", |b| b.iter(|| Rig::plan(&shelter, &given).is_ok()));
 }
 
+/// A load whose smallest change has to be found, with its drawings.
+fn load(c: &mut Criterion) {
+    use umbet_core::rig::load::{Load, LoadDraft};
+    use umbet_core::rig::{Given, Rig};
+    let load = Load::read(&LoadDraft::usual()).expect("the usual one reads");
+    let (habits, reader) = (umbet_core::situation::Habits::default(), Reader::default());
+    let given = Given { kit: &[], habits: &habits, reader: &reader, width: 868.0 };
+    assert!(load.plan(&given).is_ok());
+    c.bench_function("plan a load, its smallest change, and draw it", |b| b.iter(|| Rig::plan(&load, &given).is_ok()));
+}
+
 /// Planar-diagram codes of the table, to so many crossings.
 fn codes(most: usize) -> Vec<Vec<[usize; 4]>> {
     let rows = include_str!("../catalogue/tables/knots.csv").lines().filter(|l| !l.starts_with('#'));
@@ -77,6 +88,7 @@ fn main() {
     let mut criterion = Criterion::default().configure_from_args();
     core(&mut criterion);
     shelter(&mut criterion);
+    load(&mut criterion);
     topology(&mut criterion);
     criterion.final_summary();
 }

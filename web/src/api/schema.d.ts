@@ -2096,7 +2096,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -2522,6 +2522,102 @@ export interface components {
          * @enum {string}
          */
         HandsState: "bare" | "gloves" | "mittens" | "one-hand" | "dark" | "overhead" | "hurry";
+        /** @description What there is to choose from. */
+        HaulChoices: {
+            /** @description Over what. */
+            overs: components["schemas"]["Named"][];
+            /** @description How it is pulled. */
+            pulled: components["schemas"]["Named"][];
+            /** @description Its surface. */
+            surfaces: components["schemas"]["Named"][];
+            /** @description What is dragged. */
+            things: components["schemas"]["Named"][];
+        };
+        /** @description A haul as it is said. */
+        HaulDraft: {
+            /** @description The line. */
+            cord: components["schemas"]["CordDraft"];
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description Its length, metres.
+             */
+            length_m: number;
+            /**
+             * Format: double
+             * @description The line bends over a lip by so much, degrees.
+             */
+            lip_deg?: number;
+            /**
+             * Format: double
+             * @description Its mass, kilograms.
+             */
+            mass_kg: number;
+            /** @description Id of what it is dragged over. */
+            over: string;
+            /**
+             * Format: int32
+             * @description How many pull.
+             */
+            people: number;
+            /**
+             * Format: double
+             * @description What each pulls with, newtons.
+             */
+            pull_n: number;
+            /** @description How. */
+            pulled: components["schemas"]["Pulled"];
+            /**
+             * Format: double
+             * @description The way rises so much, per cent; less than nought where it falls.
+             */
+            slope_percent?: number;
+            /** @description Id of its surface. */
+            surface: string;
+            /**
+             * Format: double
+             * @description Its thickness, millimetres.
+             */
+            thick_mm: number;
+            /** @description What is dragged. */
+            thing: components["schemas"]["Thing"];
+            /**
+             * Format: double
+             * @description How far, metres.
+             */
+            way_m: number;
+        };
+        /** @description What only a haul's plan has. */
+        HaulFacts: {
+            /**
+             * Format: int32
+             * @description The fewest who surely move it, where so many could.
+             */
+            fewest?: number | null;
+            /** @description Whether it goes, in a sentence. */
+            first: string;
+            /** @description Forces. */
+            pull: components["schemas"]["HaulPull"];
+        };
+        /** @description Forces of a haul, newtons. */
+        HaulPull: {
+            /** @description What they bring to the line. */
+            brought_n: components["schemas"]["Band"];
+            /** @description In the line at the thing, while it moves. */
+            moving_n: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description What holds it back where it would run away down the slope; nothing where it stays.
+             */
+            runs_n: number;
+            /** @description In the line at the thing, to start it. */
+            start_n: components["schemas"]["Band"];
+            /** @description What those who pull have to bring, beyond the lip. */
+            wanted_n: components["schemas"]["Band"];
+        };
         /** @description How far a thing is kept from one movement. */
         Hold: {
             /**
@@ -2732,7 +2828,7 @@ export interface components {
         };
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -3691,6 +3787,11 @@ export interface components {
             type: string;
         };
         /**
+         * @description How it is pulled.
+         * @enum {string}
+         */
+        Pulled: "straight" | "looped";
+        /**
          * @description Which way a knot is pulled, for the arrow.
          * @enum {string}
          */
@@ -3920,7 +4021,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -4392,6 +4493,11 @@ export interface components {
          */
         Tension: "as-set" | "adjusted" | "purchase" | "yields";
         /**
+         * @description What is dragged.
+         * @enum {string}
+         */
+        Thing: "log" | "pipe" | "poles" | "sledge";
+        /**
          * @description How a line is drawn tight.
          * @enum {string}
          */
@@ -4524,7 +4630,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };

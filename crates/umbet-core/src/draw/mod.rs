@@ -6,6 +6,7 @@
 mod drawn_up;
 mod elevation;
 mod figure;
+mod haul;
 mod labels;
 mod laid;
 mod load;
@@ -23,6 +24,7 @@ mod view;
 pub use drawn_up::{drawn_up, fits_object};
 pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, Pulls, draw};
+pub use haul::{HaulLooks, haul_side};
 pub(crate) use labels::wrapped;
 pub use load::{Body, BodyLooks, LineLooks, LoadLooks, Under, load_above, load_side};
 pub use obj::to_obj;

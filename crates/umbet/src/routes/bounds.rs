@@ -6,7 +6,7 @@
 use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, settings};
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
-use umbet_core::rig::{PLANNERS, anchor, line, load, shelter};
+use umbet_core::rig::{PLANNERS, anchor, haul, line, load, shelter};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -122,6 +122,16 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("LoadDraft", "items", Items([0, load::ITEMS])),
         ("LoadDraft", "passes", Items([0, load::PASSES])),
         ("LoadDraft", "pull_n", Number(load::PULL_N)),
+        ("HaulDraft", "length_m", Number(haul::LENGTH_M)),
+        ("HaulDraft", "thick_mm", Number(haul::THICK_MM)),
+        ("HaulDraft", "mass_kg", Number(haul::MASS_KG)),
+        ("HaulDraft", "surface", Names(surfaces())),
+        ("HaulDraft", "over", Names(haul::grounds().iter().map(|o| o.id.clone()).collect())),
+        ("HaulDraft", "slope_percent", Number(haul::SLOPE_PERCENT)),
+        ("HaulDraft", "way_m", Number(haul::WAY_M)),
+        ("HaulDraft", "lip_deg", Number(haul::LIP_DEG)),
+        ("HaulDraft", "people", Number([1.0, f64::from(haul::PEOPLE)])),
+        ("HaulDraft", "pull_n", Number(haul::PULL_N)),
         ("CourseInput", "name", Words([1, NAME_LONG])),
         ("CourseInput", "first_at", Written(courses::FIRST_AT.to_owned())),
         ("CourseInput", "every_days", Number(courses::EVERY_DAYS.map(|d| d as f64))),

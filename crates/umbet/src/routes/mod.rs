@@ -27,6 +27,7 @@ use crate::error::{Error, Problem};
 use crate::state::App;
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
+use umbet_core::rig::haul::{HaulChoices, HaulDraft, HaulFacts};
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
 use umbet_core::rig::shelter::{ShelterDraft, ShelterFacts, ShelterStock};
@@ -53,7 +54,10 @@ use utoipa_axum::routes;
         LineStock,
         LoadDraft,
         LoadFacts,
-        LoadChoices
+        LoadChoices,
+        HaulDraft,
+        HaulFacts,
+        HaulChoices,
     ))
 )]
 struct Document;

@@ -112,6 +112,7 @@ async fn every_page_is_named_and_narrow() {
         ("/cord", "Cord in the kit"),
         ("/rig/line", "A line between two anchors"),
         ("/rig/load", "A load tied down"),
+        ("/rig/haul", "A haul over the ground"),
         ("/rig/shelter/site", "A shelter on a ridgeline"),
         ("/prove", "Meant to be"),
         ("/prove/tied", "What have I tied?"),

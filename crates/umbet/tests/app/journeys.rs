@@ -142,6 +142,7 @@ async fn every_screen_can_be_used_by_everyone() {
             "/jobs/2/rig/shelter/site",
             "/rig/line",
             "/rig/load",
+            "/rig/haul",
             "/knots/bowline?way=1&step=2",
         ] {
             goto(&b, &s, path).await;
@@ -197,6 +198,7 @@ async fn a_phone_is_enough() {
         "/rig/shelter/site",
         "/rig/line",
         "/rig/load",
+        "/rig/haul",
         "/knots/butterfly?way=2&step=2",
         "/cord",
         "/habits",

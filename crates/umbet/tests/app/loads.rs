@@ -4,6 +4,7 @@ use crate::support::Server;
 use crate::support::browser::{Browser, until};
 use axum::http::StatusCode;
 use serde_json::{Value, json};
+use thirtyfour::{By, Key};
 
 /// The draft a load begins with.
 async fn usual(s: &Server) -> Value {
@@ -73,5 +74,20 @@ async fn a_hand_cart_is_loaded_at_fennick_point() {
         reqwest::Client::new().post(s.url("/api/rigs/load/sheet.pdf")).json(&body).send().await.expect("an answer");
     assert!(sheet.status().is_success());
     assert!(sheet.bytes().await.expect("a file").starts_with(b"%PDF"));
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// A haul begins with a timber hitch and a half hitch that leads; more people, and it goes.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_stringer_is_hauled_up_the_bank() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    b.driver.goto(s.url("/rig/haul")).await.expect("the page opens");
+    b.see_words(".line-change", "Four may move it. Seven surely do.").await;
+    b.see_words(".drawn-side", "half hitch 0.50 m from the end").await;
+    b.type_into("input[aria-label='How many pull']", "7").await;
+    b.keys(Key::Tab).await;
+    until("seven are enough", async || b.driver.find_all(By::Css(".line-change")).await.is_ok_and(|l| l.is_empty()))
+        .await;
+    b.see_words(".doings", "timber hitch").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }

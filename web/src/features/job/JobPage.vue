@@ -29,6 +29,7 @@ const task = ref<CatalogueWords['tasks'][number]['task']>('make-fast')
 const rigs = [
   { kind: 'shelter', its: 'Its shelter', rig: 'Rig a shelter' },
   { kind: 'load', its: 'Its load', rig: 'Tie down a load' },
+  { kind: 'haul', its: 'Its haul', rig: 'Plan a haul' },
 ]
 const id = () => Number(route.params.job)
 

@@ -43,6 +43,7 @@ const others = computed(() => {
   return [
     { kind: 'shelter', says: 'A shelter' },
     { kind: 'load', says: 'A load' },
+    { kind: 'haul', says: 'A haul' },
     { kind: 'line', says: 'One line alone' },
   ]
     .filter((o) => o.kind !== rig.kind)

@@ -3,6 +3,7 @@ import type { Component } from 'vue'
 import AnySentence from './AnySentence.vue'
 import LineSentence from './line/LineSentence.vue'
 import LineSide from './line/LineSide.vue'
+import HaulSentence from './haul/HaulSentence.vue'
 import LoadSentence from './load/LoadSentence.vue'
 import LoadSide from './load/LoadSide.vue'
 import LoadSite from './load/LoadSite.vue'
@@ -27,6 +28,7 @@ export interface Kind {
 const KINDS: Record<string, Kind> = {
   shelter: { sentence: ShelterSentence, site: ShelterSite, side: CordSentence, more: ShelterMore },
   line: { sentence: LineSentence, side: LineSide },
+  haul: { sentence: HaulSentence },
   load: { sentence: LoadSentence, site: LoadSite, lead: LoadSide },
 }
 
