@@ -1468,6 +1468,11 @@ export interface components {
              */
             low: number;
         };
+        /**
+         * @description What is hung.
+         * @enum {string}
+         */
+        Bar: "pole" | "pipe";
         /** @description Where the ridge lies among the anchors: the near anchor's face, and the way the ridge runs. */
         Bearing: {
             /** @description One metre along the ridge. */
@@ -2096,7 +2101,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -2523,6 +2528,78 @@ export interface components {
          */
         HandsState: "bare" | "gloves" | "mittens" | "one-hand" | "dark" | "overhead" | "hurry";
         /** @description What there is to choose from. */
+        HangChoices: {
+            /** @description What is hung. */
+            bars: components["schemas"]["Named"][];
+            /** @description From what. */
+            overheads: components["schemas"]["Named"][];
+            /** @description Its surface. */
+            surfaces: components["schemas"]["Named"][];
+        };
+        /** @description A bar hung from lines, as it is said. */
+        HangDraft: {
+            /**
+             * Format: double
+             * @description Height the bar is to hang at, metres.
+             */
+            at_m: number;
+            /** @description What is hung. */
+            bar: components["schemas"]["Bar"];
+            /** @description The cord. */
+            cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description Height of that over the floor, metres.
+             */
+            high_m: number;
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description Its length, metres.
+             */
+            length_m: number;
+            /** @description Where the lines hold it, metres from its left end. */
+            lines_m: number[];
+            /**
+             * Format: double
+             * @description Its own mass, kilograms.
+             */
+            mass_kg: number;
+            /** @description Somebody may be under it. */
+            over_heads?: boolean;
+            /**
+             * Format: double
+             * @description Thickness of that, millimetres.
+             */
+            over_mm: number;
+            /** @description What it hangs from. */
+            overhead: components["schemas"]["Overhead"];
+            /** @description Id of its surface. */
+            surface: string;
+            /**
+             * Format: double
+             * @description Its thickness, millimetres.
+             */
+            thick_mm: number;
+            /** @description What hangs on it. */
+            things: components["schemas"]["HungThing"][];
+        };
+        /** @description What only a hung bar's plan has. */
+        HangFacts: {
+            /** @description What each line bears where all are tied alike, from left to right, newtons. */
+            alike_n: number[];
+            /**
+             * Format: double
+             * @description The greatest bending moment of the bar, newton metres.
+             */
+            bending_nm: number;
+            /** @description The least and most where any one was tied slack. */
+            borne_n: components["schemas"]["Band"][];
+        };
+        /** @description What there is to choose from. */
         HaulChoices: {
             /** @description Over what. */
             overs: components["schemas"]["Named"][];
@@ -2670,6 +2747,18 @@ export interface components {
                  */
                 beaufort: number;
             };
+        };
+        /** @description Something that hangs on the bar. */
+        HungThing: {
+            /** @description From where to where along the bar, metres from its left end; alike where it hangs in one place. */
+            along_m: number[];
+            /**
+             * Format: double
+             * @description Its mass, kilograms.
+             */
+            mass_kg: number;
+            /** @description What it is called. */
+            name: string;
         };
         /** @description What the lesson should be told. */
         Insight: {
@@ -2828,7 +2917,7 @@ export interface components {
         };
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -3645,6 +3734,11 @@ export interface components {
             /** @description How it reads. */
             words: string;
         };
+        /**
+         * @description What it hangs from.
+         * @enum {string}
+         */
+        Overhead: "branch" | "beam" | "rail";
         /** @description An own knot. */
         OwnKnot: {
             /**
@@ -4021,7 +4115,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -4630,7 +4724,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };

@@ -6,6 +6,7 @@
 mod drawn_up;
 mod elevation;
 mod figure;
+mod hang;
 mod haul;
 mod labels;
 mod laid;
@@ -24,6 +25,7 @@ mod view;
 pub use drawn_up::{drawn_up, fits_object};
 pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, Pulls, draw};
+pub use hang::{HangLooks, HungLooks, hang_side};
 pub use haul::{HaulLooks, haul_side};
 pub(crate) use labels::wrapped;
 pub use load::{Body, BodyLooks, LineLooks, LoadLooks, Under, load_above, load_side};

@@ -68,7 +68,7 @@ pub struct Anchor {
 }
 
 /// Bending strength of green wood, pascals (wood handbooks, recalled; a band over species).
-const GREEN_WOOD: Band = Band { low: 30e6, high: 55e6 };
+pub const GREEN_WOOD: Band = Band { low: 30e6, high: 55e6 };
 /// Thinnest tree a taut line goes to: an arm's thickness (common practice).
 const ARM_MM: f64 = 90.0;
 /// A line tied lower than this goes to the picket itself: it wants no pole, metres (common practice).

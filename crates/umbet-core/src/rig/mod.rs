@@ -6,6 +6,7 @@ pub mod anchor;
 pub mod cut;
 mod faults;
 mod fields;
+pub mod hang;
 pub mod haul;
 pub mod joint;
 pub mod line;
@@ -27,4 +28,4 @@ pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig
 pub use step::Step;
 
 /// Every kind of rig there is.
-pub const PLANNERS: &[Planner] = &[shelter::PLANNER, line::PLANNER, load::PLANNER, haul::PLANNER];
+pub const PLANNERS: &[Planner] = &[shelter::PLANNER, line::PLANNER, load::PLANNER, haul::PLANNER, hang::PLANNER];

@@ -8,6 +8,7 @@ mod docs;
 mod drawing;
 mod dressing;
 mod finding;
+mod hang;
 mod haul;
 mod holding;
 mod lengths;

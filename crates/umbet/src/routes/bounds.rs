@@ -6,7 +6,7 @@
 use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, settings};
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
-use umbet_core::rig::{PLANNERS, anchor, haul, line, load, shelter};
+use umbet_core::rig::{PLANNERS, anchor, hang, haul, line, load, shelter};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -132,6 +132,18 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("HaulDraft", "lip_deg", Number(haul::LIP_DEG)),
         ("HaulDraft", "people", Number([1.0, f64::from(haul::PEOPLE)])),
         ("HaulDraft", "pull_n", Number(haul::PULL_N)),
+        ("HangDraft", "length_m", Number(hang::LENGTH_M)),
+        ("HangDraft", "thick_mm", Number(hang::THICK_MM)),
+        ("HangDraft", "mass_kg", Number(hang::MASS_KG)),
+        ("HangDraft", "surface", Names(surfaces())),
+        ("HangDraft", "things", Items([0, hang::LINES])),
+        ("HangDraft", "lines_m", Items([2, hang::LINES])),
+        ("HangDraft", "over_mm", Number(hang::THICK_MM)),
+        ("HangDraft", "high_m", Number(hang::HIGH_M)),
+        ("HangDraft", "at_m", Number(hang::AT_M)),
+        ("HungThing", "name", Words([1, hang::NAME_LONG])),
+        ("HungThing", "mass_kg", Number(hang::MASS_KG)),
+        ("HungThing", "along_m", Numbers(2, [0.0, hang::LENGTH_M[1]])),
         ("CourseInput", "name", Words([1, NAME_LONG])),
         ("CourseInput", "first_at", Written(courses::FIRST_AT.to_owned())),
         ("CourseInput", "every_days", Number(courses::EVERY_DAYS.map(|d| d as f64))),

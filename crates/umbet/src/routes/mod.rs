@@ -27,6 +27,7 @@ use crate::error::{Error, Problem};
 use crate::state::App;
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
+use umbet_core::rig::hang::{HangChoices, HangDraft, HangFacts};
 use umbet_core::rig::haul::{HaulChoices, HaulDraft, HaulFacts};
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
@@ -58,6 +59,9 @@ use utoipa_axum::routes;
         HaulDraft,
         HaulFacts,
         HaulChoices,
+        HangDraft,
+        HangFacts,
+        HangChoices,
     ))
 )]
 struct Document;

@@ -113,6 +113,7 @@ async fn every_page_is_named_and_narrow() {
         ("/rig/line", "A line between two anchors"),
         ("/rig/load", "A load tied down"),
         ("/rig/haul", "A haul over the ground"),
+        ("/rig/hang", "A bar hung level"),
         ("/rig/shelter/site", "A shelter on a ridgeline"),
         ("/prove", "Meant to be"),
         ("/prove/tied", "What have I tied?"),

@@ -143,6 +143,7 @@ async fn every_screen_can_be_used_by_everyone() {
             "/rig/line",
             "/rig/load",
             "/rig/haul",
+            "/rig/hang",
             "/knots/bowline?way=1&step=2",
         ] {
             goto(&b, &s, path).await;
@@ -199,6 +200,7 @@ async fn a_phone_is_enough() {
         "/rig/line",
         "/rig/load",
         "/rig/haul",
+        "/rig/hang",
         "/knots/butterfly?way=2&step=2",
         "/cord",
         "/habits",

@@ -91,3 +91,18 @@ async fn a_stringer_is_hauled_up_the_bank() {
     b.see_words(".doings", "timber hitch").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
+
+/// A bar under the beam: a line more takes its share; a line moved inward is told to go back to the end.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_bar_is_hung_level() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    b.driver.goto(s.url("/rig/hang")).await.expect("the page opens");
+    b.see_words(".drawn-side", "110 N").await;
+    b.press("button", "One more, spread evenly").await;
+    b.see_words(".load-numbers", "line 4 at").await;
+    b.see_words(".doings", "Let four lines down from above").await;
+    b.type_into("input[aria-label='Line 1, from the left end, m']", "0.5").await;
+    b.keys(Key::Tab).await;
+    b.see_words(".line-change", "On the left the last line stands 0.50 m").await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}

@@ -19,6 +19,7 @@ const SHOTS: &[Shot] = &[
     ("right-and-wrong.png", "/knots/reef/wrong?wrong=B4-6", 1280, 800, false, &[]),
     ("rig.png", "/jobs/2/rig/shelter", 1280, 800, false, &[]),
     ("rig-on-site.png", "/jobs/2/rig/shelter/site", 390, 844, false, &[".onsite-next"]),
+    ("load.png", "/jobs/1/rig/load", 1280, 800, false, &[]),
     ("spot-the-mistake.png", "/prove", 1280, 800, false, &[]),
     ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),
     ("cord.png", "/cord", 1280, 800, false, &[]),

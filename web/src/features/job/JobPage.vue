@@ -30,6 +30,7 @@ const rigs = [
   { kind: 'shelter', its: 'Its shelter', rig: 'Rig a shelter' },
   { kind: 'load', its: 'Its load', rig: 'Tie down a load' },
   { kind: 'haul', its: 'Its haul', rig: 'Plan a haul' },
+  { kind: 'hang', its: 'Its bar', rig: 'Hang a bar' },
 ]
 const id = () => Number(route.params.job)
 

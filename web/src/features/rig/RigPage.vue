@@ -44,6 +44,7 @@ const others = computed(() => {
     { kind: 'shelter', says: 'A shelter' },
     { kind: 'load', says: 'A load' },
     { kind: 'haul', says: 'A haul' },
+    { kind: 'hang', says: 'A bar' },
     { kind: 'line', says: 'One line alone' },
   ]
     .filter((o) => o.kind !== rig.kind)

@@ -3,6 +3,8 @@ import type { Component } from 'vue'
 import AnySentence from './AnySentence.vue'
 import LineSentence from './line/LineSentence.vue'
 import LineSide from './line/LineSide.vue'
+import HangSentence from './hang/HangSentence.vue'
+import HangSite from './hang/HangSite.vue'
 import HaulSentence from './haul/HaulSentence.vue'
 import LoadSentence from './load/LoadSentence.vue'
 import LoadSide from './load/LoadSide.vue'
@@ -28,6 +30,7 @@ export interface Kind {
 const KINDS: Record<string, Kind> = {
   shelter: { sentence: ShelterSentence, site: ShelterSite, side: CordSentence, more: ShelterMore },
   line: { sentence: LineSentence, side: LineSide },
+  hang: { sentence: HangSentence, site: HangSite },
   haul: { sentence: HaulSentence },
   load: { sentence: LoadSentence, site: LoadSite, lead: LoadSide },
 }

@@ -334,7 +334,10 @@ impl Rig for Load {
         }
         let mut change = self.change(&parts, reader);
         if !facts.kept {
-            change.insert(0, facts.first.clone());
+            // The change that is a line is dotted on the drawings, on paper too: its number is read here.
+            let dotted = facts.remedies.iter().find(|r| r.line.is_some());
+            let dotted = dotted.map_or_else(String::new, |r| format!(" Dotted: {}", r.says));
+            change.insert(0, format!("{}{dotted}", facts.first));
         }
         let drawings = looks::drawings(self, &now, &facts, given);
         let own = serde_json::to_value(&facts).unwrap_or_default();
