@@ -11,7 +11,6 @@ const SHOTS: &[Shot] = &[
     ("choose.png", "/jobs/1/joints/1", 1280, 800, false, &[]),
     ("choose-night.png", "/jobs/2/joints/8", 1280, 800, true, &[]),
     ("knot.png", "/knots/clove-hitch?step=9", 1280, 800, false, &[]),
-    ("knot-step.png", "/knots/siberian-hitch?step=4", 1280, 800, false, &[]),
     ("knot-phone.png", "/knots/bowline?step=4", 390, 844, false, &[]),
     ("knot-drawn-up.png", "/knots/butterfly?step=7", 1280, 800, false, &[]),
     ("job.png", "/jobs/1", 1280, 800, false, &[]),

@@ -142,14 +142,16 @@ const print = () => window.print()
         </div>
         <div class="heads">
           <RouterLink class="btn btn-tab" to="/jobs">All jobs</RouterLink>
-          <RouterLink v-for="r in rigs" :key="r.kind" class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/${r.kind}`">{{
-            view.rigs.includes(r.kind) ? r.its : r.rig
-          }}</RouterLink>
           <BButton class="btn-tab" @click="print"><IconPrint class="i" /> Print</BButton>
           <BButton class="btn-bare" variant="link" @click="removeJob">Put the job away</BButton>
         </div>
       </div>
       <TwoVersions :path="path" what="this job" :parts="parts" @stands="stands" />
+      <p class="job-rigs">
+        <RouterLink v-for="r in rigs" :key="r.kind" class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/${r.kind}`">{{
+          view.rigs.includes(r.kind) ? r.its : r.rig
+        }}</RouterLink>
+      </p>
       <p v-if="view.job.note" class="note">{{ view.job.note }}</p>
       <ol v-if="view.joints.length" class="joints">
         <JointRow
