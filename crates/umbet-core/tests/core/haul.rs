@@ -46,10 +46,19 @@ fn a_lip_multiplies_the_pull() {
 fn the_hitch_fits_what_is_drawn() {
     let log = planned(&HaulDraft::usual()).plan;
     assert_eq!(log.joints[0].knot, "timber-hitch", "{}", log.joints[0].because);
-    assert!(log.order.iter().any(|s| s.id == "lead" && s.say.contains("nose lifts")));
+    assert!(
+        log.order
+            .iter()
+            .any(|s| s.id == "lead" && s.say.starts_with("Lay its half hitch") && s.say.contains("nose lifts"))
+    );
+    let half_hitches = |p: &umbet_core::rig::RigPlan| {
+        p.cuts[0].items.iter().filter(|i| i.of.contains("half hitch that leads")).count()
+    };
+    assert_eq!(half_hitches(&log), 1, "it is measured to, and its cord is the hitch's own");
     let pipe = HaulDraft { thing: Thing::Pipe, surface: "steel-smooth".into(), thick_mm: 90.0, ..HaulDraft::usual() };
     let pipe = planned(&pipe).plan;
     assert_ne!(pipe.joints[0].knot, "timber-hitch");
+    assert_eq!(half_hitches(&pipe), 2);
     assert_ne!(pipe.joints[0].knot_name, "Nothing fits", "{}", pipe.joints[0].because);
     let sledge = planned(&HaulDraft { thing: Thing::Sledge, ..HaulDraft::usual() }).plan;
     assert!(!sledge.order.iter().any(|s| s.id == "lead"), "a sledge has no nose to lift");
@@ -83,6 +92,7 @@ fn what_runs_away_is_held_back() {
     assert!(p.change[0].contains("hold it back"), "{:?}", p.change);
     assert!(p.measures.iter().any(|m| m.contains("pull it away by itself")));
     assert!(p.order.iter().any(|s| s.say.contains("nobody below it")));
+    assert!(p.order.iter().any(|s| s.id == "haul" && s.say.starts_with("Let it down")));
     assert!(!p.change.iter().any(|c| c.contains("rollers")), "rollers are the last thing it wants");
 }
 

@@ -100,7 +100,7 @@ async fn a_bar_is_hung_level() {
     b.see_words(".drawn-side", "110 N").await;
     b.press("button", "One more, spread evenly").await;
     b.see_words(".load-numbers", "line 4 at").await;
-    b.see_words(".doings", "Let four lines down from above").await;
+    b.see_words(".doings", "Lead four lines over it").await;
     b.type_into("input[aria-label='Line 1, from the left end, m']", "0.5").await;
     b.keys(Key::Tab).await;
     b.see_words(".line-change", "On the left the last line stands 0.50 m").await;

@@ -208,18 +208,13 @@ impl Hang {
             Step::new(
                 "drop",
                 "Drop",
-                format!(
-                    "Let {} lines down from above, each made fast with {}.",
-                    number(self.said.lines_m.len() as u32),
-                    knot_at(joints, "top")
-                ),
-            )
-            .at("top"),
+                format!("Lead {} lines over it and down to the floor.", number(self.said.lines_m.len() as u32)),
+            ),
             Step::new(
                 "mark",
                 "Mark",
                 format!(
-                    "Mark the bar at {} from its left end, and every line at one height over the floor.",
+                    "Mark the bar at {} from its left end, and every line at one place from its end.",
                     listed(&places)
                 ),
             ),
@@ -232,8 +227,16 @@ impl Hang {
                 ),
             )
             .at("end"),
-            Step::new("raise", "Raise", "Raise it together, end and end alike, and shorten every line to its mark.")
-                .with("height of the bar", m(self.said.at_m)),
+            Step::new(
+                "raise",
+                "Raise",
+                format!(
+                    "Raise it together, end and end alike, and make every line fast overhead with {}.",
+                    knot_at(joints, "top")
+                ),
+            )
+            .at("top")
+            .with("height of the bar", m(self.said.at_m)),
             Step::new(
                 "level",
                 "Level",

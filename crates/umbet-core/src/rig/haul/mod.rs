@@ -141,18 +141,18 @@ impl Haul {
         if pull.runs_n > 0.0 {
             return "It may run away by itself: hold it back with a line behind, two or more on it.".to_owned();
         }
-        let people = u32::from(self.said.people);
+        let n = u32::from(self.said.people);
         if pull.brought_n.low >= pull.wanted_n.high {
-            return format!("{} move it.", capital(&people_said(people)));
+            return format!("{} it.", capital(&people(n, "moves", "move")));
         }
         let more = match fewest {
-            Some(n) => format!("{} surely do.", capital(&number(n))),
+            Some(n) => format!("{}.", capital(&people(n, "surely does", "surely do"))),
             None => "No number on one line does: rollers, skids, or a winch and someone licensed for it.".to_owned(),
         };
         if pull.brought_n.high < pull.wanted_n.low {
-            format!("{} do not move it. {more}", capital(&people_said(people)))
+            format!("{} not move it. {more}", capital(&people(n, "does", "do")))
         } else {
-            format!("{} may move it. {more}", capital(&people_said(people)))
+            format!("{} move it. {more}", capital(&people(n, "may", "may")))
         }
     }
 
@@ -220,11 +220,10 @@ impl Haul {
         if self.is_long() {
             let between = (HITCHED_AT * self.said.length_m - self.leads_at_m()).max(0.0);
             items.push(item("from the hitch to the half hitch that leads", between, reader));
-            items.push(item(
-                "the half hitch",
-                std::f64::consts::PI * (self.said.thick_mm / 1000.0 + self.cord.diameter.m()),
-                reader,
-            ));
+            if !has_a_lead(joints) {
+                let girth = std::f64::consts::PI * (self.said.thick_mm / 1000.0 + self.cord.diameter.m());
+                items.push(item("the half hitch that leads", girth, reader));
+            }
         }
         items.push(item("clear of it", CLEAR_M, reader));
         if self.said.pulled == Pulled::Looped {
@@ -251,15 +250,18 @@ impl Haul {
             "The way",
             "Walk the way: clear what it would catch on, lay skids across soft places, mark holes. Agree on one who calls.",
         )];
-        let mut hitch = format!("Tie {} on the {thing}", knot_at(joints, "hitch"));
-        hitch += if self.is_long() {
-            ", a third back from the leading end, drawn hard against it."
+        let knot = knot_at(joints, "hitch");
+        let hitch = if self.is_long() {
+            format!("Tie {knot} on the {thing}, a third back from the leading end, drawn hard against it.")
         } else {
-            " to its ring."
+            format!("Tie {knot} to the ring of the {thing}.")
         };
         all.push(Step::new("hitch", "Hitch", hitch).at("hitch").with("to start it, est.", reader.forces(pull.start_n)));
         if self.is_long() {
-            let say = "Throw a half hitch round it near the leading end, the line coming off on top: it leads the pull, and the nose lifts.";
+            let which = if has_a_lead(joints) { "Lay its half hitch" } else { "Throw a half hitch round it" };
+            let say = format!(
+                "{which} near the leading end, the line coming off on top: it leads the pull, and the nose lifts."
+            );
             all.push(Step::new("lead", "Lead", say).with("from the leading end", m(self.leads_at_m())));
         }
         if self.said.lip_deg > 0.0 {
@@ -279,15 +281,26 @@ impl Haul {
             }
         };
         all.push(Step::new("stand", "Stand", stand).with("first from it", m(CLEAR_M)));
-        let call =
-            "Take up the slack gently; on the call all lean in together. Between hauls chock it before anyone lets go.";
+        let call = if pull.runs_n > 0.0 {
+            "Let it down on the line behind, a turn of it round a tree, hand over hand; chock it before anyone lets go."
+        } else {
+            "Take up the slack gently; on the call all lean in together. Between hauls chock it before anyone lets go."
+        };
         all.push(Step::new("haul", "Haul", call).with("moving, est.", reader.forces(pull.moving_n)));
         all
     }
 }
 
-fn people_said(n: u32) -> String {
-    if n == 1 { "one".into() } else { number(n) }
+/// Hitches that end in a half hitch of their own, which leads where it is laid near the end.
+const LEADING: [&str; 1] = ["timber-hitch"];
+
+fn has_a_lead(joints: &[Joint]) -> bool {
+    joints.iter().any(|j| LEADING.contains(&j.knot.as_str()))
+}
+
+/// So many people and what they do: `one moves it`, `four move it`.
+fn people(n: u32, one: &str, many: &str) -> String {
+    format!("{} {}", number(n), if n == 1 { one } else { many })
 }
 
 impl Rig for Haul {
@@ -309,14 +322,16 @@ impl Rig for Haul {
         );
         let change = self.change(&pull, &line, &facts, reader);
         let words = |b: Band| reader.forces(b);
-        let mut measures = vec![
-            format!("To start it: {}, est.; moving: {}.", words(pull.start_n), words(pull.moving_n)),
-            format!(
-                "{} bring {} to the line, est.",
-                capital(&people_said(u32::from(self.said.people))),
-                words(pull.brought_n)
-            ),
-        ];
+        let mut measures = Vec::new();
+        if pull.start_n.high > 0.0 {
+            measures.push(format!("To start it: {}, est.; moving: {}.", words(pull.start_n), words(pull.moving_n)));
+        }
+        let n = u32::from(self.said.people);
+        measures.push(format!(
+            "{} {} to the line, est.",
+            capital(&people(n, "brings", "bring")),
+            words(pull.brought_n)
+        ));
         if self.said.lip_deg > 0.0 {
             measures.push(format!("Over the lip they have to bring {}.", words(pull.wanted_n)));
         }

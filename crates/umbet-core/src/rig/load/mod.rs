@@ -270,7 +270,11 @@ impl Load {
             for (over, where_to) in [(back, "behind"), (front, "in front of")] {
                 if over > OVERHANG_M {
                     let m = reader.length(Length::from_m(over));
-                    all.push(format!("{}: {m} {where_to} the deck. Hang a rag on the end.", capital(&item.name)));
+                    let mark = match self.said.going {
+                        Going::Water => "Keep it clear of oars and tiller.",
+                        Going::Path | Going::Road => "Hang a rag on the end.",
+                    };
+                    all.push(format!("{}: {m} {where_to} the deck. {mark}", capital(&item.name)));
                 }
             }
         }
