@@ -544,6 +544,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut list of all rigs of a job. */
+        get: operations["job_cuts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/joints": {
         parameters: {
             query?: never;
@@ -1725,6 +1742,15 @@ export interface components {
              */
             stretch_percent: number;
         };
+        /** @description What of one cord a job's rigs take. */
+        CordOfRigs: {
+            /** @description Name of the cord. */
+            cord: string;
+            /** @description How many lines of it. */
+            lines: number;
+            /** @description All of it, in the reader's measures, never less than it takes. */
+            words: string;
+        };
         /** @description A cord too weak for the pull. */
         CordRefused: {
             /** @description Its id. */
@@ -1958,6 +1984,17 @@ export interface components {
             spread_ln: number;
             /** @description Times it was fitted to. */
             times: number;
+        };
+        /** @description The lines of one rig of a job. */
+        CutsOfRig: {
+            /** @description Its lines. */
+            cuts: components["schemas"]["RigCut"][];
+            /** @description Why it does not go now. */
+            impossible?: string | null;
+            /** @description Its kind. */
+            kind: string;
+            /** @description Its name. */
+            name: string;
         };
         /** @description What carries the load. */
         Deck: {
@@ -2792,6 +2829,13 @@ export interface components {
              * @description Version.
              */
             version: number;
+        };
+        /** @description One cut list over all rigs of a job: they share the kit, and no hank serves two lines with the same stretch. */
+        JobCuts: {
+            /** @description Rig by rig. */
+            rigs: components["schemas"]["CutsOfRig"][];
+            /** @description Cord by cord. */
+            totals: components["schemas"]["CordOfRigs"][];
         };
         /** @description A job as given. */
         JobInput: {
@@ -6792,6 +6836,47 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job_cuts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every line of every rig, and sums by cord */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobCuts"];
+                };
             };
             /** @description Cannot be read */
             400: {

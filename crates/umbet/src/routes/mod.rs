@@ -104,6 +104,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(rigs::type_number))
         .routes(routes!(rigs::move_thing))
         .routes(routes!(rigs::kept, rigs::keep))
+        .routes(routes!(rigs::cuts))
         .routes(routes!(site::read_gpx).layer(DefaultBodyLimit::max(site::LARGEST_TRACK)))
         .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))

@@ -106,3 +106,26 @@ async fn a_bar_is_hung_level() {
     b.see_words(".line-change", "On the left the last line stands 0.50 m").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
+
+/// A job's rigs share the kit: one list, summed by cord, and what one line takes of a hank the next does not find there.
+#[tokio::test]
+async fn a_jobs_rigs_have_one_cut_list() {
+    let s = Server::empty().await;
+    let job = s.post("/api/jobs", &json!({ "name": "Ford" })).await.1["id"].clone();
+    let hank = json!({ "name": "Only hank", "kind": "braid-polyester-12", "length_m": 5 });
+    s.post("/api/cords", &hank).await;
+    for kind in ["load", "hang"] {
+        let draft = s.get(&format!("/api/rigs/{kind}")).await.1["draft"].clone();
+        let (status, kept) = s.put(&format!("/api/jobs/{job}/rigs/{kind}"), &json!({ "draft": draft })).await;
+        assert_eq!(status, StatusCode::OK, "{kept}");
+    }
+    let (_, all) = s.get(&format!("/api/jobs/{job}/cuts")).await;
+    let rigs = all["rigs"].as_array().expect("a list");
+    assert_eq!(rigs.len(), 2, "{all}");
+    let cuts: Vec<&Value> = rigs.iter().flat_map(|r| r["cuts"].as_array().expect("lines")).collect();
+    // 5 m serve one line of some 3 m, and no second one.
+    assert_eq!(cuts.iter().filter(|c| c["hank"].is_string()).count(), 1, "{all}");
+    let lines: u64 = all["totals"].as_array().expect("sums").iter().filter_map(|t| t["lines"].as_u64()).sum();
+    assert_eq!(lines, cuts.iter().filter_map(|c| c["times"].as_u64()).sum::<u64>());
+    assert_eq!(s.get("/api/jobs/999/cuts").await.0, StatusCode::NOT_FOUND);
+}

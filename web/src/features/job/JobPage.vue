@@ -11,6 +11,7 @@ import { useHabits } from '../../app/habits'
 import { useOutbox, type Versioned } from '../../app/outbox'
 import TwoVersions from '../../app/TwoVersions.vue'
 import { useSituation } from '../choose/situation'
+import JobCuts from './JobCuts.vue'
 import JointRow from './JointRow.vue'
 
 const route = useRoute()
@@ -177,6 +178,7 @@ const print = () => window.print()
           </li>
         </ul>
       </div>
+      <JobCuts v-if="view.rigs.length" :key="view.job.id" :job="view.job.id" />
       <form class="inline-form no-print" @submit.prevent="add">
         <label
           >A new joint <BFormInput v-model="name" required maxlength="80" placeholder="Tag line to the rail" autocomplete="off"

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+// One cut list over all rigs of a job, and sums by cord.
+import { useAsked } from '../../api/asked'
+import { api, got } from '../../api/client'
+import NotCome from '../../ui/NotCome.vue'
+import CutList from '../rig/CutList.vue'
+import '../../styles/rig.css'
+
+const props = defineProps<{ job: number }>()
+const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{id}/cuts', { params: { path: { id: props.job } } })))
+</script>
+
+<template>
+  <section class="totals">
+    <h2>Cord of its rigs</h2>
+    <NotCome what="The cut list" :trouble="trouble" @again="again" />
+    <template v-if="all">
+      <ul>
+        <li v-for="t in all.totals" :key="t.cord">
+          <b>{{ t.words }}</b> {{ t.cord }} <span class="sub">in {{ t.lines }} {{ t.lines === 1 ? 'line' : 'lines' }}</span>
+        </li>
+      </ul>
+      <details v-for="r in all.rigs" :key="r.kind">
+        <summary>{{ r.name }}</summary>
+        <p v-if="r.impossible" class="trouble">{{ r.impossible }}</p>
+        <CutList v-else :cuts="r.cuts" :needs="[]" />
+      </details>
+    </template>
+  </section>
+</template>
