@@ -320,7 +320,8 @@ mod tests {
     #[test]
     fn a_figure_eight_is_one_crossing_from_nothing_and_named() {
         let t = &walk("o1 u2 o3 u1 o4 u3 o2 u4")[0];
-        assert_eq!(t.knots, ["figure-eight"]);
+        // A loop that closes to the same comes after it, until one has said whether there is a loop.
+        assert_eq!(t.knots, ["figure-eight", "eskimo-bowline-slipped"]);
         assert_eq!(t.named, Named::One("4_1".into()));
     }
 

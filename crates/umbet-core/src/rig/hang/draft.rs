@@ -101,6 +101,8 @@ pub const HIGH_M: [f64; 2] = [0.5, 15.0];
 pub const AT_M: [f64; 2] = [0.1, 14.0];
 /// Most lines, and most things on it.
 pub const LINES: usize = 12;
+/// A place typed in feet comes back so far off, metres: one place is still one.
+const AS_TYPED_M: f64 = 0.01;
 /// Longest name of a thing, characters.
 pub const NAME_LONG: usize = 40;
 
@@ -197,7 +199,8 @@ impl Hang {
             let named = (1..=NAME_LONG).contains(&name.chars().count());
             faults.ask(&format!("things.{i}.name"), named, "Name each thing in 40 characters.");
             faults.within(&format!("things.{i}.mass_kg"), &format!("Mass of {name}"), t.mass_kg, MASS_KG, "kg");
-            let on = t.along_m.iter().all(|x| (0.0..=d.length_m).contains(x)) && t.along_m[0] <= t.along_m[1];
+            let on =
+                t.along_m.iter().all(|x| (0.0..=d.length_m).contains(x)) && t.along_m[0] <= t.along_m[1] + AS_TYPED_M;
             faults.ask(
                 &format!("things.{i}.along_m"),
                 on,
@@ -209,7 +212,9 @@ impl Hang {
         faults.ask("surface", material.is_some(), "Surface of the bar: take one of the list.");
         let cord = faults.cord("cord", &d.cord);
         let (material, cord) = faults.or(material.zip(cord))?;
-        Ok(Self { said: HangDraft { lines_m, ..d.clone() }, material, cord })
+        let mut things = d.things.clone();
+        things.iter_mut().for_each(|t| t.along_m[1] = t.along_m[1].max(t.along_m[0]));
+        Ok(Self { said: HangDraft { lines_m, things, ..d.clone() }, material, cord })
     }
 
     /// The knot taken by one's own choice at this joint.
