@@ -295,6 +295,27 @@ fn lines_are_cut_and_laid_in_an_order_that_can_be_done() {
     assert!(p.strike.iter().position(|s| s.id == "free-2") < p.strike.iter().position(|s| s.id == "off-1"));
 }
 
+/// What is set on a thing is set on its line: a sack over the planks' line leaves that line where it lies.
+#[test]
+fn a_line_lies_under_what_is_set_on_its_thing() {
+    let mut d = LoadDraft::usual();
+    let sack = ItemDraft {
+        name: "sack".into(),
+        at_m: [1.3, 0.0],
+        size_m: [0.5, 0.4, 0.25],
+        mass_kg: 25.0,
+        ..d.items[1].clone()
+    };
+    d.items.push(ItemDraft { shape: ItemShape::Sack, ..sack });
+    let load = Load::read(&d).expect("reads");
+    let planks = load.laid(1, &d.passes[1]).expect("it lies");
+    assert!(planks.bends.iter().all(|b| b.item == 0), "{planks:?}");
+    let p = planned(&d).expect("goes");
+    let at = |id: &str| p.plan.order.iter().position(|s| s.id == id).expect("a step");
+    assert!(at("line-1") < at("set-2"));
+    assert!(hold(&d, 2, Movement::Bounce).held_g.high.abs() < 1e-9, "nothing goes over the sack itself");
+}
+
 #[test]
 fn an_empty_deck_says_what_comes_next() {
     let mut d = LoadDraft::usual();

@@ -231,7 +231,7 @@ impl Load {
         }
         let rings = p.rings.map(|r| self.ring(r));
         let bends = match p.kind {
-            PassKind::Over => self.over(rings),
+            PassKind::Over => self.over(p.item, rings),
             PassKind::Through => self.through(p.item, rings),
             PassKind::RoundFront => self.round(p, rings, -1.0),
             PassKind::RoundBack => self.round(p, rings, 1.0),
@@ -267,13 +267,14 @@ impl Load {
         }
     }
 
-    /// Over everything in the upright plane through both rings.
-    fn over(&self, [a, b]: [V3; 2]) -> Vec<Bend> {
+    /// Over everything in the upright plane through both rings, but for what stands on the thing: that is set on the line.
+    fn over(&self, thing: usize, [a, b]: [V3; 2]) -> Vec<Bend> {
+        let upon = self.upon(thing);
         let long = norm(minus(b, a));
         // The rings a hair lower, so that a thing that stands out over them is gone round from below.
         let mut points = vec![[0.0, -1e-3], [long, -1e-3]];
         let mut whose = vec![usize::MAX; 2];
-        for (i, item) in self.items.iter().enumerate() {
+        for (i, item) in self.items.iter().enumerate().filter(|(i, _)| !upon.contains(i)) {
             for p in item.section(a, b) {
                 points.push(p);
                 whose.push(i);
