@@ -1,10 +1,11 @@
-//! Lists the knot files, so that a new knot is a new file and nothing else, and the drawn-up forms beside them.
+//! Lists the files of knots and lashings, so that a new one is a new file and nothing else, and the drawn-up forms beside them.
 
 use std::{env, fmt::Write as _, fs, path::Path};
 
 fn main() -> std::io::Result<()> {
     list("catalogue/knots", "toml", "KNOT_FILES", "Id and text of every knot file.", "knot_files.rs")?;
-    list("catalogue/dressed", "json", "DRESSED_FILES", "Id and text of every drawn-up form.", "dressed_files.rs")
+    list("catalogue/dressed", "json", "DRESSED_FILES", "Id and text of every drawn-up form.", "dressed_files.rs")?;
+    list("catalogue/lashings", "toml", "LASHING_FILES", "Id and text of every lashing’s file.", "lashing_files.rs")
 }
 
 /// Writes a list of the files of a folder that end in `end`.

@@ -12,6 +12,7 @@ pub mod draw;
 pub mod dress;
 pub mod hold;
 pub mod knot;
+pub mod lashing;
 pub mod object;
 pub mod rig;
 pub mod situation;

@@ -20,11 +20,15 @@ const CORE: Floors = &[
     ("knot", &["hold", "object", "situation", "units", "words"]),
     ("topology", &["knot"]),
     ("dress", &["knot", "topology"]),
-    ("draw", &["dress", "knot", "object"]),
+    ("lashing", &["units", "words"]),
+    ("draw", &["dress", "knot", "lashing", "object"]),
     ("usage", &["knot", "object", "units"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),
     ("teach", &["choose", "draw", "dress", "knot", "object", "situation", "topology", "units", "usage", "words"]),
-    ("rig", &["choose", "cord", "draw", "knot", "object", "situation", "statics", "units", "usage", "words"]),
+    (
+        "rig",
+        &["choose", "cord", "draw", "knot", "lashing", "object", "situation", "statics", "units", "usage", "words"],
+    ),
 ];
 
 const SERVER: Floors = &[

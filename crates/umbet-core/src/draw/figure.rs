@@ -215,6 +215,11 @@ pub(super) fn ghosts(pole: &Pole, runs: &[Run], view: &View) -> Vec<Item> {
             }
         }
     }
+    ghosted(edges, view)
+}
+
+/// Edges of what lies behind an object, dashed on it.
+pub(super) fn ghosted(edges: Vec<Vec<P2>>, view: &View) -> Vec<Item> {
     if edges.is_empty() {
         return Vec::new();
     }
@@ -222,7 +227,7 @@ pub(super) fn ghosts(pole: &Pole, runs: &[Run], view: &View) -> Vec<Item> {
     vec![Item::Lines { class: "gh", runs: edges, width: Some((0.07 * s).max(1.2)), dash: Some((0.35 * s, 0.3 * s)) }]
 }
 
-fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
+pub(super) fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
     let t = crate::knot::spline::tangents(stretch);
     [0.45, -0.45].map(|w| stretch.iter().zip(&t).map(|(p, t)| view.page([p[0] - t[1] * w, p[1] + t[0] * w])).collect())
 }

@@ -73,8 +73,11 @@ fn space(a: P3, b: P3) -> f64 {
 struct Screen<'a> {
     tubes: &'a [Tube<'a>],
     cells: HashMap<(i32, i32), Vec<(usize, usize)>>,
-    bars: Vec<Bar>,
+    hides: &'a Hides<'a>,
 }
+
+/// Whether a point at this place of the plane and this height is hidden by an object.
+pub(super) type Hides<'a> = dyn Fn(P2, f64) -> bool + 'a;
 
 /// A side-on object on the plane.
 struct Bar {
@@ -94,25 +97,21 @@ enum Seen {
 }
 
 impl<'a> Screen<'a> {
-    fn new(tubes: &'a [Tube<'a>], poles: &[Pole], view: &View) -> Self {
+    fn new(tubes: &'a [Tube<'a>], hides: &'a Hides<'a>) -> Self {
         let mut cells: HashMap<(i32, i32), Vec<(usize, usize)>> = HashMap::new();
         for (t, tube) in tubes.iter().enumerate() {
             for (i, p) in tube.flat.iter().enumerate() {
                 cells.entry(cell(*p)).or_default().push((t, i));
             }
         }
-        let bar = |p: &Pole| {
-            let (c, r) = view.turned_pole(p);
-            Bar { upright: p.axis == Axis::Y, middle: if p.axis == Axis::Y { c[0] } else { c[1] }, radius: r }
-        };
-        Self { tubes, cells, bars: poles.iter().filter(|p| p.axis != Axis::Z).map(bar).collect() }
+        Self { tubes, cells, hides }
     }
 
     /// How a point of a tube's edge is seen.
     fn seen(&self, tube: usize, i: usize, at: P2) -> Seen {
         let mine = &self.tubes[tube];
         let z = mine.run.points[i][2];
-        if self.bars.iter().any(|b| b.hides(at, z)) {
+        if (self.hides)(at, z) {
             return Seen::Hidden;
         }
         let (cx, cy) = cell(at);
@@ -156,9 +155,30 @@ fn cell(p: P2) -> (i32, i32) {
 
 /// Fills of all ropes, and over them the outlines that are seen.
 pub(super) fn tubes(runs: &[Run], poles: &[Pole], view: &View) -> (Vec<Piece>, Vec<Item>) {
+    let bar = |p: &Pole| {
+        let (c, r) = view.turned_pole(p);
+        Bar { upright: p.axis == Axis::Y, middle: if p.axis == Axis::Y { c[0] } else { c[1] }, radius: r }
+    };
+    let bars: Vec<Bar> = poles.iter().filter(|p| p.axis != Axis::Z).map(bar).collect();
+    let hides = |at, z| bars.iter().any(|b: &Bar| b.hides(at, z));
+    tubes_among(runs, &Among { hides: &hides, shown: &|_| true, stretch: STRETCH }, view)
+}
+
+/// What stands before a rope, and how finely it is painted.
+pub(super) struct Among<'a> {
+    /// What hides an edge.
+    pub hides: &'a Hides<'a>,
+    /// Only what is shown is filled.
+    pub shown: &'a dyn Fn(P3) -> bool,
+    /// Length of one filled stretch, in diameters.
+    pub stretch: f64,
+}
+
+/// The same among any objects.
+pub(super) fn tubes_among(runs: &[Run], among: &Among<'_>, view: &View) -> (Vec<Piece>, Vec<Item>) {
     let tubes: Vec<Tube<'_>> = runs.iter().map(Tube::new).collect();
-    let screen = Screen::new(&tubes, poles, view);
-    let fills = tubes.iter().flat_map(|t| stretches(t, view)).collect();
+    let screen = Screen::new(&tubes, among.hides);
+    let fills = tubes.iter().flat_map(|t| stretches(t, among, view)).collect();
     let ink = (0..tubes.len()).flat_map(|t| outline(&screen, t, view)).collect();
     (fills, ink)
 }
@@ -222,8 +242,9 @@ const fn dyes(pattern: Pattern) -> [&'static str; 3] {
     }
 }
 
-fn stretches(tube: &Tube<'_>, view: &View) -> Vec<Piece> {
+fn stretches(tube: &Tube<'_>, among: &Among<'_>, view: &View) -> Vec<Piece> {
     let end = tube.along[tube.along.len() - 1];
+    let shown: Vec<bool> = tube.run.points.iter().map(|p| (among.shown)(*p)).collect();
     let mut out = Vec::new();
     let mut from = 0;
     while from + 1 < tube.flat.len() {
@@ -232,12 +253,15 @@ fn stretches(tube: &Tube<'_>, view: &View) -> Vec<Piece> {
         };
         let mut to = from + 1;
         while to + 1 < tube.flat.len()
-            && tube.along[to] - tube.along[from] < STRETCH
+            && tube.along[to] - tube.along[from] < among.stretch
             && whipped(to) == whipped(from + 1)
+            && shown[to] == shown[from]
         {
             to += 1;
         }
-        out.push(stretch(tube, from, to, whipped(from + 1) && whipped(to - 1), view));
+        if shown[from] && shown[to] {
+            out.push(stretch(tube, from, to, whipped(from + 1) && whipped(to - 1), view));
+        }
         from = to;
     }
     out

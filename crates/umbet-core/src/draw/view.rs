@@ -136,12 +136,23 @@ impl View {
                 }
             }
         }
-        let inner = [size[0] - margins[0] - margins[2], size[1] - margins[1] - margins[3]];
-        view.scale = (inner[0] / (high[0] - low[0])).min(inner[1] / (high[1] - low[1])).clamp(2.0, 46.0);
-        let middle = [margins[0] + inner[0] / 2.0, margins[1] + inner[1] / 2.0];
-        view.offset =
-            [middle[0] - view.scale * (low[0] + high[0]) / 2.0, middle[1] + view.scale * (low[1] + high[1]) / 2.0];
+        view.fill(low, high, size, margins);
         view
+    }
+
+    /// A view of what was turned before, from its lowest to its highest place.
+    pub fn plain(low: P2, high: P2, size: P2, margins: Margins) -> Self {
+        let mut view = Self { fit: None, mirrored: false, behind: false, scale: 1.0, offset: [0.0, 0.0] };
+        view.fill(low, high, size, margins);
+        view
+    }
+
+    fn fill(&mut self, low: P2, high: P2, size: P2, margins: Margins) {
+        let inner = [size[0] - margins[0] - margins[2], size[1] - margins[1] - margins[3]];
+        self.scale = (inner[0] / (high[0] - low[0])).min(inner[1] / (high[1] - low[1])).clamp(2.0, 46.0);
+        let middle = [margins[0] + inner[0] / 2.0, margins[1] + inner[1] / 2.0];
+        self.offset =
+            [middle[0] - self.scale * (low[0] + high[0]) / 2.0, middle[1] + self.scale * (low[1] + high[1]) / 2.0];
     }
 
     /// The object is drawn smaller than one of `radius` rope diameters would be.

@@ -1,0 +1,220 @@
+//! A lashing on its poles: move by move, from the front, from behind, or turned in space. What hides what is asked of the geometry.
+
+use super::figure::{both_edges, ghosted};
+use super::labels::{Seen as Dots, next_move};
+use super::rope::{Pattern, Piece, Run};
+use super::tight::{Among, cut_ends, tubes_among};
+use super::view::View;
+use super::{Item, Scene};
+use crate::knot::spline::{P2, P3, distance};
+use crate::knot::told;
+use crate::lashing::strand::resampled;
+use crate::lashing::{Lashing, Laying, Move, Pole};
+use glam::{DMat3, DVec3};
+
+/// A lashing laid, with its moves.
+pub struct Tied<'a> {
+    /// Which.
+    pub lashing: &'a Lashing,
+    /// Poles and cord.
+    pub laid: &'a Laying<'a>,
+    /// Move by move.
+    pub moves: &'a [Move],
+}
+
+/// From where it is seen.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Seen {
+    /// From the front.
+    #[default]
+    Front,
+    /// From behind.
+    Behind,
+    /// Turned in space, so that front and side are seen.
+    Turned,
+}
+
+/// How a lashing is drawn.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct LashedFigure {
+    /// The move that comes next, from 0; all of it tied where there is none.
+    pub step: Option<usize>,
+    /// From where.
+    pub seen: Seen,
+    /// For the left hand.
+    pub mirrored: bool,
+    /// Frame, pixels.
+    pub size: P2,
+}
+
+/// Room round the cord, diameters.
+const ROOM: f64 = 2.2;
+/// Distance of the points a cord is drawn by, diameters.
+const STEP: f64 = 0.6;
+/// Poles run off the frame: so far, diameters.
+const FAR: f64 = 80.0;
+
+impl LashedFigure {
+    fn turn(&self) -> DMat3 {
+        let seen = match self.seen {
+            Seen::Front => DMat3::IDENTITY,
+            Seen::Behind => DMat3::from_rotation_y(std::f64::consts::PI),
+            Seen::Turned => DMat3::from_rotation_x(0.42) * DMat3::from_rotation_y(-0.66),
+        };
+        let hand = if self.mirrored { DMat3::from_diagonal(DVec3::new(-1.0, 1.0, 1.0)) } else { DMat3::IDENTITY };
+        seen * hand
+    }
+}
+
+/// Draws it.
+pub fn lashed(tied: &Tied<'_>, figure: &LashedFigure) -> Scene {
+    let turn = figure.turn();
+    let line: Vec<DVec3> = tied.laid.strand.points.iter().map(|p| turn * p.at).collect();
+    let pole = |p: &Pole| Pole { along: turn * p.along, middle: turn * p.middle, ..p.clone() };
+    let mut poles: Vec<Pole> = tied.laid.poles.iter().map(pole).collect();
+    poles.sort_by(|a, b| a.middle.z.total_cmp(&b.middle.z));
+    let view = framed(&line, figure.size);
+    let hidden = |p: DVec3| poles.iter().any(|q| q.hides(p, DVec3::Z));
+
+    let mut items: Vec<Item> = poles.iter().flat_map(|p| pole_items(p, &view)).collect();
+    let next = figure.step.and_then(|i| tied.moves.get(i));
+    let laid = laid_by(tied, figure.step, line.len());
+    let back = next.is_some_and(|m| m.points[0] > m.points[1]);
+    let lies = &line[laid[0]..laid[1]];
+    let mut points: Vec<P3> =
+        if lies.len() > 3 { resampled(lies, STEP) } else { Vec::new() }.iter().map(DVec3::to_array).collect();
+    if back {
+        points.reverse();
+    }
+    let mut pieces = Vec::new();
+    let mut ink = Vec::new();
+    if !points.is_empty() {
+        let run = Run {
+            points,
+            pattern: Pattern::Braided,
+            thick: 1.0,
+            whipped: true,
+            // The tail stays in the hand while the long end works, and the long end runs off while the tail does.
+            whipped_start: !back && laid[0] == 0,
+        };
+        items.extend(ghosts(&run.points, &hidden, &view));
+        let hides = |at: P2, z: f64| hidden(DVec3::new(at[0], at[1], z));
+        let runs = [run];
+        let shown = |p: P3| !hidden(DVec3::from_array(p));
+        let (fills, outline) = tubes_among(&runs, &Among { hides: &hides, shown: &shown, stretch: 2.0 * STEP }, &view);
+        pieces.extend(fills);
+        ink.extend(outline);
+        if !hidden(DVec3::from_array(runs[0].points[runs[0].points.len() - 1])) {
+            ink.extend(cut_ends(&runs, &view));
+        }
+    }
+    pieces.sort_by(|a, b| a.depth.total_cmp(&b.depth));
+    items.extend(pieces.into_iter().flat_map(|p| p.items));
+    items.extend(ink);
+    if let Some(m) = next {
+        items.extend(dotted(&line, m, laid, &hidden, &view).into_iter().flat_map(|p| p.items));
+    }
+    Scene { width: figure.size[0], height: figure.size[1], items, alt: alt(tied, figure) }
+}
+
+/// From which to which point the cord lies before a move.
+fn laid_by(tied: &Tied<'_>, step: Option<usize>, all: usize) -> [usize; 2] {
+    const LEAD: usize = 18;
+    let Some(next) = step.and_then(|i| tied.moves.get(i)) else { return [0, all] };
+    let [from, to] = next.points;
+    if from <= to {
+        return [0, from.max(LEAD.min(to))];
+    }
+    // Worked with the short end: what lies is from there to a lead of the long end.
+    let lead = tied.laid.worked_back.map_or(all, |w| (w[2] + LEAD).min(all));
+    [from, lead]
+}
+
+/// Frames the cord, not the poles.
+fn framed(line: &[DVec3], size: P2) -> View {
+    let low = line.iter().copied().reduce(DVec3::min).unwrap_or_default() - DVec3::splat(ROOM);
+    let high = line.iter().copied().reduce(DVec3::max).unwrap_or_default() + DVec3::splat(ROOM);
+    View::plain([low.x, low.y], [high.x, high.y], size, [8.0; 4])
+}
+
+/// A pole that runs off the frame, with its grain.
+fn pole_items(pole: &Pole, view: &View) -> Vec<Item> {
+    let way = DVec3::new(pole.along.x, pole.along.y, 0.0);
+    let side = DVec3::new(-way.y, way.x, 0.0).normalize_or(DVec3::X);
+    let at = |along: f64, off: f64| {
+        let p = pole.middle + pole.along * along + side * (off * pole.radius);
+        view.page([p.x, p.y])
+    };
+    let mut items =
+        vec![Item::Fill { class: "ob bark", points: vec![at(-FAR, -1.0), at(FAR, -1.0), at(FAR, 1.0), at(-FAR, 1.0)] }];
+    let mut grain = Vec::new();
+    for (row, off) in [-0.72, -0.4, -0.08, 0.24, 0.52, 0.8].into_iter().enumerate() {
+        let mut from = -FAR - row as f64 * 3.0;
+        let mut k = row;
+        while from < FAR {
+            let long = 6.0 + 3.1 * ((k * 7 + row * 3) % 5) as f64;
+            grain.push(vec![at(from, off), at(from + long, off)]);
+            from += long + 2.0 + 0.9 * ((k * 3) % 4) as f64;
+            k += 1;
+        }
+    }
+    items.push(Item::Lines { class: "og", runs: grain, width: None, dash: None });
+    items.extend([-1.0, 1.0].map(|off| Item::line("oe", vec![at(-FAR, off), at(FAR, off)])));
+    items
+}
+
+/// What lies behind a pole, dashed on it.
+fn ghosts(points: &[P3], hidden: &dyn Fn(DVec3) -> bool, view: &View) -> Vec<Item> {
+    let mut edges: Vec<Vec<P2>> = Vec::new();
+    let mut stretch: Vec<P2> = Vec::new();
+    let mut close = |stretch: &mut Vec<P2>| {
+        if stretch.len() > 3 {
+            edges.extend(both_edges(stretch, view));
+        }
+        stretch.clear();
+    };
+    for p in points {
+        if hidden(DVec3::from_array(*p)) {
+            // A stretch that runs at the eye has no edges.
+            if stretch.last().is_none_or(|q| distance(*q, [p[0], p[1]]) > 0.02) {
+                stretch.push([p[0], p[1]]);
+            }
+        } else {
+            close(&mut stretch);
+        }
+    }
+    close(&mut stretch);
+    ghosted(edges, view)
+}
+
+/// The next move's dots.
+fn dotted(line: &[DVec3], m: &Move, laid: [usize; 2], hidden: &dyn Fn(DVec3) -> bool, view: &View) -> Vec<Piece> {
+    let [from, to] = m.points;
+    let mut way: Vec<DVec3> = if from < to { line[laid[1].min(to - 1)..to].to_vec() } else { line[to..=from].to_vec() };
+    if from > to {
+        way.reverse();
+    }
+    let turned: Vec<P3> = way.iter().map(DVec3::to_array).collect();
+    // Under cord already laid, where that lies between it and the eye.
+    let before = &line[laid[0]..laid[1]];
+    let under = |p: &DVec3| before.iter().any(|q| (q.x - p.x).hypot(q.y - p.y) < 0.5 && q.z > p.z + 0.5 && !hidden(*q));
+    let seen: Vec<Dots> =
+        way.iter().map(|p| if hidden(*p) || under(p) { Dots::Behind } else { Dots::Plainly }).collect();
+    next_move(&turned, turned.len().saturating_sub(1), &seen, view)
+}
+
+fn alt(tied: &Tied<'_>, figure: &LashedFigure) -> String {
+    let seen = match figure.seen {
+        Seen::Front => "",
+        Seen::Behind => ", from behind",
+        Seen::Turned => ", turned",
+    };
+    let hand = if figure.mirrored { ", left-handed" } else { "" };
+    let now = match figure.step.and_then(|i| tied.moves.get(i).map(|m| (i, m))) {
+        Some((i, m)) => {
+            format!("move {} of {}: {}", i + 1, tied.moves.len(), told(&m.say, figure.mirrored))
+        }
+        None => format!("tied. {}", tied.lashing.look.join(" ")),
+    };
+    format!("{}{seen}{hand}, {now}", tied.lashing.name)
+}

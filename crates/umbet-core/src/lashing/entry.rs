@@ -1,0 +1,342 @@
+//! A lashing's file: its words, its moves, and what it is proved by.
+
+use super::lay::{How, Laying, Unlaid};
+use super::notation::{Group, Script, Unreadable, parse};
+use super::strand::length;
+use super::word::word;
+use crate::words::{capital, number};
+use serde::{Deserialize, Serialize};
+use std::sync::LazyLock;
+
+words!(
+    /// How poles meet.
+    Meet {
+        /// Crossed and touching.
+        Cross => "cross and bear on each other",
+        /// Crossed, with a gap.
+        Sprung => "cross but spring apart",
+        /// Overlapped, to lengthen.
+        Longer => "overlap, to make a longer one",
+        /// Two legs.
+        TwoLegs => "stand as two legs",
+        /// Three legs.
+        ThreeLegs => "stand as three legs",
+    }
+);
+
+impl Meet {
+    /// Poles bound at one place.
+    pub const fn poles(self) -> usize {
+        if matches!(self, Self::ThreeLegs) { 3 } else { 2 }
+    }
+}
+
+/// A lashing.
+#[derive(Debug, Clone)]
+pub struct Lashing {
+    /// Stable id, its file's stem.
+    pub id: String,
+    /// Its name.
+    pub name: String,
+    /// Its name within a sentence.
+    pub said: String,
+    /// Other names.
+    pub also: Vec<String>,
+    /// How the poles meet that it binds.
+    pub meet: Meet,
+    /// What it is for.
+    pub say: String,
+    /// What it looks like when it is right.
+    pub look: Vec<String>,
+    /// What goes wrong: in a few words, and what follows.
+    pub wrong: Vec<[String; 2]>,
+    /// As it is written.
+    pub script: Script,
+    /// Word of one turn of each group of turns in the free group of the poles, where a turn closes.
+    pub binds: Vec<String>,
+    moves: Vec<[String; 3]>,
+}
+
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct File {
+    id: String,
+    name: String,
+    said: String,
+    also: Vec<String>,
+    meet: Meet,
+    say: String,
+    look: Vec<String>,
+    wrong: Vec<[String; 2]>,
+    path: String,
+    binds: Vec<String>,
+    moves: Vec<[String; 3]>,
+}
+
+/// A lashing's file cannot be used.
+#[derive(Debug, thiserror::Error)]
+pub enum LashingError {
+    /// Not TOML, or not its shape.
+    #[error("{0}")]
+    Shape(#[from] toml::de::Error),
+    /// Its path cannot be read.
+    #[error("path, {0}")]
+    Path(Unreadable),
+    /// Its path cannot be laid.
+    #[error("{0}")]
+    Unlaid(Unlaid),
+    /// A move names what is not in the path.
+    #[error("move `{0}`: write a group of the path and how far, as `wrap 0.5`, `wrap2 all`")]
+    Move(String),
+    /// It does not bind the poles as its file says.
+    #[error("a turn of {group} binds `{found}`, its file says `{said}`")]
+    Binds {
+        /// Which group.
+        group: String,
+        /// What the path gives.
+        found: String,
+        /// What the file says.
+        said: String,
+    },
+}
+
+/// Turns and frapping turns.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Counts {
+    /// Turns that bind the poles, each way.
+    pub turns: usize,
+    /// Frapping turns, in each gap.
+    pub frapping: usize,
+}
+
+/// Least and most turns.
+pub const TURNS: [usize; 2] = [2, 12];
+/// Least and most frapping turns.
+pub const FRAPPING: [usize; 2] = [1, 6];
+
+/// One move of tying.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Move {
+    /// Points laid before it and after it, from the tail on. Where it is worked with the short end the first is the larger.
+    pub points: [usize; 2],
+    /// In a few words.
+    pub short: String,
+    /// In a sentence.
+    pub say: String,
+}
+
+impl Lashing {
+    /// Reads its file, lays it, and holds it to what it says.
+    ///
+    /// # Errors
+    /// What is wrong with it.
+    pub fn read(text: &str) -> Result<Self, LashingError> {
+        let f: File = toml::from_str(text)?;
+        let script = parse(&f.path).map_err(LashingError::Path)?;
+        let lashing = Self {
+            id: f.id,
+            name: f.name,
+            said: f.said,
+            also: f.also,
+            meet: f.meet,
+            say: f.say,
+            look: f.look,
+            wrong: f.wrong,
+            script,
+            binds: f.binds,
+            moves: f.moves,
+        };
+        lashing.proved()?;
+        Ok(lashing)
+    }
+
+    /// Turns and frapping as its file has them.
+    pub fn usual(&self) -> Counts {
+        let count = |frap: bool| {
+            self.script.groups.iter().find_map(|g| match g {
+                Group::Wrap(t) if !frap => Some(t.count),
+                Group::Frap(t) if frap => Some(t.count),
+                _ => None,
+            })
+        };
+        Counts { turns: count(false).unwrap_or(3), frapping: count(true).unwrap_or(0) }
+    }
+
+    /// It is frapped at all.
+    pub fn frapped(&self) -> bool {
+        self.script.groups.iter().any(|g| matches!(g, Group::Frap(_)))
+    }
+
+    /// The script with other numbers of turns.
+    pub fn with(&self, counts: Counts) -> Script {
+        let mut script = self.script.clone();
+        for group in &mut script.groups {
+            match group {
+                Group::Wrap(t) => t.count = counts.turns,
+                Group::Frap(t) => t.count = counts.frapping,
+                Group::Start(..) | Group::End(..) => {}
+            }
+        }
+        script
+    }
+
+    /// Its moves on a script laid.
+    ///
+    /// # Errors
+    /// A move that names what is not there.
+    pub fn moves(&self, laid: &Laying<'_>, counts: Counts) -> Result<Vec<Move>, LashingError> {
+        let mut from = 0;
+        let mut all = Vec::new();
+        for [at, short, say] in &self.moves {
+            let wrong = || LashingError::Move(at.clone());
+            let (name, far) = at.split_once(' ').ok_or_else(wrong)?;
+            let points = match (laid.worked_back, far) {
+                (Some([_, hook, lead]), "loop") => [lead, hook],
+                (Some([tail, hook, _]), "hook") => [hook, tail],
+                (Some([tail, _, lead]), "tail") => {
+                    from = lead;
+                    [tail, 0]
+                }
+                _ => {
+                    let group = named(&laid_groups(laid), name).ok_or_else(wrong)?;
+                    let far = if far == "all" { f64::MAX } else { far.parse().map_err(|_| wrong())? };
+                    let to = laid.strand.points.partition_point(|p| (p.group, p.turn) <= (group, far + 1e-6));
+                    let points = [from, to];
+                    from = to;
+                    points
+                }
+            };
+            let (turns, frapping) = (number(counts.turns as u32), number(counts.frapping as u32));
+            let say = say
+                .replace("{turns}", &turns)
+                .replace("{frapping}", &frapping)
+                .replace("{Frapping}", &capital(&frapping));
+            // With as many turns as have been described one by one there are no more to make.
+            if points[0] != points[1] {
+                all.push(Move { points, short: short.clone(), say });
+            }
+        }
+        Ok(all)
+    }
+
+    fn proved(&self) -> Result<(), LashingError> {
+        let radii = vec![4.0; self.script.poles.len()];
+        let laid = Laying::lay(&self.script, &radii, How::TIGHT).map_err(LashingError::Unlaid)?;
+        self.moves(&laid, self.usual())?;
+        let line = laid.strand.line();
+        let groups = laid_groups(&laid);
+        let mut binds = self.binds.iter();
+        for (i, group) in self.script.groups.iter().enumerate() {
+            let points: Vec<usize> = (0..line.len()).filter(|k| laid.strand.points[*k].group == i).collect();
+            let (Some(first), Some(last)) = (points.first(), points.last()) else { continue };
+            let found = word(&laid.poles, &line[first.saturating_sub(1)..=*last]);
+            let said = match group {
+                Group::Wrap(t) => match binds.next() {
+                    Some(turn) => turn.repeat(t.count),
+                    None => continue,
+                },
+                Group::Frap(_) => "1".to_owned(),
+                Group::Start(..) | Group::End(..) => continue,
+            };
+            if found != said {
+                return Err(LashingError::Binds { group: groups[i].clone(), found, said });
+            }
+        }
+        Ok(())
+    }
+}
+
+/// Names of the groups: `start`, `wrap`, `wrap2`, `frap` …
+fn laid_groups(laid: &Laying<'_>) -> Vec<String> {
+    let mut seen: Vec<&str> = Vec::new();
+    laid.script()
+        .groups
+        .iter()
+        .map(|g| {
+            let kind = match g {
+                Group::Start(..) => "start",
+                Group::Wrap(_) => "wrap",
+                Group::Frap(_) => "frap",
+                Group::End(..) => "end",
+            };
+            seen.push(kind);
+            let nth = seen.iter().filter(|k| **k == kind).count();
+            if nth > 1 { format!("{kind}{nth}") } else { kind.to_owned() }
+        })
+        .collect()
+}
+
+fn named(groups: &[String], name: &str) -> Option<usize> {
+    groups.iter().position(|g| g == name)
+}
+
+/// Cord of each part of a lashing, in diameters of the cord.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Cord {
+    /// The hitch it begins with.
+    pub start: f64,
+    /// Turns.
+    pub turns: f64,
+    /// Frapping.
+    pub frapping: f64,
+    /// The hitch it ends with.
+    pub end: f64,
+}
+
+impl Cord {
+    /// All of it.
+    pub fn total(&self) -> f64 {
+        self.start + self.turns + self.frapping + self.end
+    }
+
+    /// Of a lashing laid tight.
+    pub fn of(laid: &Laying<'_>) -> Self {
+        let mut cord = Self::default();
+        let line = laid.strand.line();
+        for (w, p) in line.windows(2).zip(&laid.strand.points[1..]) {
+            let part = match laid.script().groups[p.group] {
+                Group::Start(..) => &mut cord.start,
+                Group::Wrap(_) => &mut cord.turns,
+                Group::Frap(_) => &mut cord.frapping,
+                Group::End(..) => &mut cord.end,
+            };
+            *part += length(w);
+        }
+        cord
+    }
+}
+
+/// Files of the catalogue, by id.
+mod files {
+    include!(concat!(env!("OUT_DIR"), "/lashing_files.rs"));
+
+    /// Id and text of each.
+    pub fn all() -> &'static [(&'static str, &'static str)] {
+        LASHING_FILES
+    }
+}
+
+/// Every lashing's file, as it is built in.
+pub fn lashing_files() -> &'static [(&'static str, &'static str)] {
+    files::all()
+}
+
+/// Every lashing there is.
+///
+/// # Panics
+/// When a built-in file is faulty, which the tests rule out.
+pub fn lashings() -> &'static [Lashing] {
+    static ALL: LazyLock<Vec<Lashing>> = LazyLock::new(|| {
+        let read = |(id, text): &(&str, &str)| {
+            Lashing::read(text).unwrap_or_else(|fault| panic!("catalogue/lashings/{id}.toml: {fault}"))
+        };
+        files::all().iter().map(read).collect()
+    });
+    &ALL
+}
+
+/// The lashing with this id.
+pub fn lashing(id: &str) -> Option<&'static Lashing> {
+    lashings().iter().find(|l| l.id == id)
+}
