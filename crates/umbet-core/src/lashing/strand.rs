@@ -6,11 +6,9 @@ use glam::DVec3;
 /// Distance between the points of a taut stretch, diameters.
 const STEP: f64 = 0.4;
 /// The same while it finds its way round the poles.
-const COARSE: f64 = 1.6;
+const COARSE: f64 = 1.2;
 /// A stretch is taut when no point moves farther than this, diameters.
 const STILL: f64 = 1e-3;
-/// Most rounds of drawing taut.
-const ROUNDS: usize = 400;
 
 /// A point of the centreline.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -106,22 +104,35 @@ pub fn smoothed(mut line: Vec<DVec3>, rounds: usize) -> Vec<DVec3> {
 /// neighbours and is put back out of whatever it sank into; first with few points, then with many. Projected over-relaxation: C. W.
 /// Cryer, *SIAM J. Control* 9 (1971) 385.
 pub fn taut(route: &[DVec3], how: &Taut, poles: &[Pole]) -> Vec<DVec3> {
-    let coarse = settled(resampled(route, COARSE), how, poles);
-    settled(resampled(&coarse, STEP), how, poles)
+    let coarse = settled(resampled(route, COARSE), how, poles, &FINDING);
+    settled(resampled(&coarse, STEP), how, poles, &SMOOTHING)
 }
 
-/// So much farther than the middle of its neighbours a point goes: more would carry cord through a pole.
-const OVER: f64 = 1.6;
+/// Rounds of drawing taut.
+struct Rounds {
+    /// So many in which a point goes to the middle of its neighbours and no farther: it would be carried through a pole.
+    careful: usize,
+    /// At most so many in all.
+    most: usize,
+}
 
-fn settled(mut line: Vec<DVec3>, how: &Taut, poles: &[Pole]) -> Vec<DVec3> {
+/// While the cord finds its way.
+const FINDING: Rounds = Rounds { careful: 40, most: 160 };
+/// Once it lies round the right side of everything.
+const SMOOTHING: Rounds = Rounds { careful: 0, most: 60 };
+/// After the careful rounds a point goes so much farther than the middle of its neighbours.
+const OVER: f64 = 1.65;
+
+fn settled(mut line: Vec<DVec3>, how: &Taut, poles: &[Pole], rounds: &Rounds) -> Vec<DVec3> {
     let n = line.len();
     let stand: Vec<f64> = (0..n).map(|i| 0.5 + layer(how, i as f64 / (n - 1) as f64)).collect();
     let begun = line.clone();
-    for _ in 0..ROUNDS {
+    for round in 0..rounds.most {
+        let over = if round < rounds.careful { 1.0 } else { OVER };
         let mut farthest: f64 = 0.0;
         for i in 1..n - 1 {
             let old = line[i];
-            let mut p = outside(old + ((line[i - 1] + line[i + 1]) / 2.0 - old) * OVER, stand[i], poles);
+            let mut p = outside(old + ((line[i - 1] + line[i + 1]) / 2.0 - old) * over, stand[i], poles);
             if let Some(normal) = how.plane {
                 p -= normal * (p - begun[i]).dot(normal);
             }
@@ -147,12 +158,17 @@ fn layer(how: &Taut, share: f64) -> f64 {
 /// The point put back out of every pole.
 fn outside(mut p: DVec3, stand: f64, poles: &[Pole]) -> DVec3 {
     for _ in 0..2 {
+        let mut pushed = false;
         for pole in poles {
-            let out = pole.out(p);
-            let (r, need) = (out.length(), pole.radius + stand);
-            if r < need && r > 1e-9 {
-                p += out * ((need - r) / r);
+            let (out, need) = (pole.out(p), pole.radius + stand);
+            let square = out.length_squared();
+            if square < need * need && square > 1e-18 {
+                p += out * (need / square.sqrt() - 1.0);
+                pushed = true;
             }
+        }
+        if !pushed {
+            break;
         }
     }
     p

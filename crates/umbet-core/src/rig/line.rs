@@ -6,30 +6,38 @@
 use super::faults::Faults;
 use super::fields::{FieldAt, Quantity};
 use super::part::Part;
-use super::plan::{Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
+use super::plan::{Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use super::tighten::{AT_ANCHOR, KEPT, LEAST_MARGIN, Reach, Tighten, reaches, set_by, stiffness};
 use crate::draw::{Elevation, elevation};
-use crate::situation::{CordDraft, Fault, UsedCord};
+use crate::situation::{CordDraft, Fault, Habits, UsedCord};
 use crate::statics::line::{Line, Load, Loaded};
 use crate::statics::wind::{gust_of, pressure};
 use crate::units::{Band, Force, Length, Reader};
 use serde::{Deserialize, Serialize};
 
 /// One line between two anchors.
-pub const PLANNER: Planner = Planner {
-    kind: "line",
-    name: "A line between two anchors",
-    version: 1,
-    begin: |_| serde_json::to_value(LineDraft::usual()).unwrap_or_default(),
-    stock: || serde_json::to_value(LineStock { tightenings: Tighten::named() }).unwrap_or_default(),
-    read: |value| {
-        let draft: LineDraft = draft(value)?;
-        Ok(Box::new(LineAsk::read(&draft)?))
-    },
-    fields: |value| draft::<LineDraft>(value.clone()).map(|d| d.fields()).unwrap_or_default(),
-    moved: |_, _, _| None,
-    upgrade: |_, value| value,
-};
+pub const PLANNER: Planner = Planner::of::<LineDraft>("line", "A line between two anchors");
+
+impl RigDraft for LineDraft {
+    type Read = LineAsk;
+    type Choices = LineStock;
+
+    fn begun(_habits: &Habits) -> Self {
+        Self::usual()
+    }
+
+    fn choices() -> Self::Choices {
+        LineStock { tightenings: Tighten::named() }
+    }
+
+    fn taken(&self) -> Result<Self::Read, Vec<Fault>> {
+        LineAsk::read(self)
+    }
+
+    fn numbers(&self) -> Vec<FieldAt> {
+        self.fields()
+    }
+}
 
 /// What there is to choose from.
 #[derive(Debug, Clone, PartialEq, Serialize)]

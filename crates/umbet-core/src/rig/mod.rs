@@ -14,6 +14,7 @@ pub mod load;
 mod page;
 mod part;
 mod plan;
+pub mod poles;
 pub mod shelter;
 mod step;
 pub mod tighten;
@@ -24,8 +25,9 @@ pub use fields::{FieldAt, Quantity, RigField, shown, typed};
 pub use joint::{Joint, JointAsk};
 pub use page::{DRAWING_WIDTH, pages};
 pub use part::{Part, margin, middle};
-pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
+pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan, draft};
 pub use step::Step;
 
 /// Every kind of rig there is.
-pub const PLANNERS: &[Planner] = &[shelter::PLANNER, line::PLANNER, load::PLANNER, haul::PLANNER, hang::PLANNER];
+pub const PLANNERS: &[Planner] =
+    &[shelter::PLANNER, line::PLANNER, load::PLANNER, haul::PLANNER, hang::PLANNER, poles::PLANNER];

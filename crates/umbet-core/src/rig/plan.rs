@@ -9,6 +9,7 @@ use crate::draw::Scene;
 use crate::situation::{Fault, Habits};
 use crate::units::Reader;
 use serde::Serialize;
+use serde::de::DeserializeOwned;
 use serde_json::Value;
 
 /// A rig worked out: what is common to rigs of every kind.
@@ -114,6 +115,54 @@ pub struct Planner {
     pub upgrade: fn(u32, Value) -> Value,
 }
 
+/// A draft of one kind of rig: what [`Planner::of`] makes a planner of.
+pub trait RigDraft: Serialize + DeserializeOwned {
+    /// The same once it was read.
+    type Read: Rig + 'static;
+    /// What there is to choose from.
+    type Choices: Serialize;
+
+    /// One to begin with.
+    fn begun(habits: &Habits) -> Self;
+
+    /// What there is to choose from.
+    fn choices() -> Self::Choices;
+
+    /// Reads it.
+    ///
+    /// # Errors
+    /// What is out of reason, and what to change.
+    fn taken(&self) -> Result<Self::Read, Vec<Fault>>;
+
+    /// Its numbers.
+    fn numbers(&self) -> Vec<FieldAt>;
+
+    /// The same with what stands at one place of a drawing put at another.
+    fn put(&self, _given: &Given<'_>, _dragged: &Dragged<'_>) -> Option<Self> {
+        None
+    }
+}
+
+impl Planner {
+    /// The planner of this sort of draft, in its first version.
+    pub const fn of<D: RigDraft>(kind: &'static str, name: &'static str) -> Self {
+        Self {
+            kind,
+            name,
+            version: 1,
+            begin: |habits| serde_json::to_value(D::begun(habits)).unwrap_or_default(),
+            stock: || serde_json::to_value(D::choices()).unwrap_or_default(),
+            read: |value| Ok(Box::new(draft::<D>(value)?.taken()?)),
+            fields: |value| draft::<D>(value.clone()).map(|d| d.numbers()).unwrap_or_default(),
+            moved: |value, given, dragged| {
+                let draft: D = draft(value.clone()).ok()?;
+                serde_json::to_value(draft.put(given, dragged)?).ok()
+            },
+            upgrade: |_, value| value,
+        }
+    }
+}
+
 /// From where to where something was dragged on a drawing, pixels.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Dragged<'a> {
@@ -163,6 +212,6 @@ impl Named {
 ///
 /// # Errors
 /// The field and what is wrong with it, in the words of the reader.
-pub fn draft<T: serde::de::DeserializeOwned>(value: Value) -> Result<T, Vec<Fault>> {
+pub fn draft<T: DeserializeOwned>(value: Value) -> Result<T, Vec<Fault>> {
     serde_json::from_value(value).map_err(|e| vec![Fault { field: "draft".into(), says: format!("{e}.") }])
 }

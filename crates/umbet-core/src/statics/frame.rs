@@ -19,8 +19,8 @@ const CORD_EA: f64 = 40_000.0;
 
 /// What keeps a pole from rolling about itself, newton metres a radian: next to nothing.
 const ROLLING: f64 = 1e-2;
-/// What moves, in metres, or turns, in radians, as far as this has folded.
-const FOLDED: f64 = 1.0;
+/// What moves, in metres, or turns, in radians, as far as this has folded: thin poles only bend, and break long before.
+const FOLDED: f64 = 100.0;
 
 /// A straight pole through two or more nodes, in order along it.
 #[derive(Debug, Clone)]

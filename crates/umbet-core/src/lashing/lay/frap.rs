@@ -46,23 +46,34 @@ impl Laying<'_> {
         if strands.is_empty() {
             return Err(Unlaid("there are no turns in the gap to frap".into()));
         }
-        let mut round = hull(&strands, 1.0, 2 * POINTS);
-        if turns.word[0].front {
-            round.reverse();
-        }
-        let most = |k: usize| strands.iter().map(|p| p[k]).fold(f64::MIN, f64::max);
-        let (front, top) = (most(0), most(1));
-        let ahead = |p: &[f64; 2]| p[0] >= front + 0.2 && p[1] <= top;
-        let first = (0..round.len())
-            .filter(|i| ahead(&round[*i]))
-            .max_by(|i, j| round[*i][1].total_cmp(&round[*j][1]))
-            .unwrap_or(0);
-        let per = round.len();
-        let step = if n > 1 { PITCH } else { 0.0 };
+        // Two turns fill the gap; the next two lie over them.
+        let layers: Vec<Vec<[f64; 2]>> = (0..n.div_ceil(2))
+            .map(|layer| {
+                let mut round = hull(&strands, 1.0 + layer as f64 * PITCH, 2 * POINTS);
+                if turns.word[0].front {
+                    round.reverse();
+                }
+                let first = foremost(&round, &strands);
+                round.rotate_left(first);
+                round
+            })
+            .collect();
+        let per = layers[0].len();
         let line: Vec<DVec3> = (0..=per * n)
             .map(|i| {
-                let [z, y] = round[(first + i) % per];
-                DVec3::new(x + (i as f64 / per as f64 - n as f64 / 2.0) * step, y, z)
+                let turn = (i / per).min(n - 1);
+                let far = (i - turn * per) as f64 / per as f64;
+                let round = &layers[turn / 2];
+                let [z, y] = round[i % per % round.len()];
+                let lane = if n == 1 {
+                    0.0
+                } else if turn.is_multiple_of(2) {
+                    far - 1.0
+                } else {
+                    far
+                };
+                let lane = if (turn / 2).is_multiple_of(2) { lane } else { -lane };
+                DVec3::new(x + lane * PITCH, y, z)
             })
             .collect();
         self.laid_round(group, n, &smoothed(line, 3), per);
@@ -140,6 +151,14 @@ impl Laying<'_> {
             last.turn = count as f64;
         }
     }
+}
+
+/// Where a loop round strands comes out on top before them.
+fn foremost(round: &[[f64; 2]], strands: &[[f64; 2]]) -> usize {
+    let most = |k: usize| strands.iter().map(|p| p[k]).fold(f64::MIN, f64::max);
+    let (front, top) = (most(0), most(1));
+    let ahead = |i: &usize| round[*i][0] >= front + 0.2 && round[*i][1] <= top;
+    (0..round.len()).filter(ahead).max_by(|i, j| round[*i][1].total_cmp(&round[*j][1])).unwrap_or(0)
 }
 
 /// The taut loop round discs of this radius: a convex hull, counter-clockwise, its points at even distances.

@@ -17,6 +17,8 @@ use std::fmt;
 pub const PITCH: f64 = 1.06;
 /// Between poles side by side, diameters: two frapping turns beside each other.
 pub const GAP: f64 = 2.0 * PITCH + 0.25;
+/// The same where nothing is frapped: the cord of the first hitch lies between them.
+const WEDGED: f64 = 1.02;
 /// From a hitch to the turns beside it, diameters.
 const BESIDE: f64 = 2.6;
 
@@ -189,7 +191,7 @@ impl<'a> Laying<'a> {
 /// The poles where they stand: the front of a crossing before the page, the back one behind it; side by side about the middle.
 fn stand(script: &Script, radii: &[f64]) -> Vec<Pole> {
     let crossed = !script.side_by_side();
-    let gap = if script.groups.iter().any(|g| matches!(g, Group::Frap(_))) { GAP } else { 0.02 };
+    let gap = if script.groups.iter().any(|g| matches!(g, Group::Frap(_))) { GAP } else { WEDGED };
     let mut poles: Vec<Pole> = Vec::new();
     for (PoleLine { name, arm, lies }, radius) in script.poles.iter().zip(radii) {
         let middle = match lies {

@@ -13,29 +13,37 @@ use super::anchor::GREEN_WOOD;
 use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, knot_at};
 use super::tighten::{KEPT, LEAST_MARGIN};
-use super::{Cut, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigPlan, Step, draft as drafted};
+use super::{Cut, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step};
 use crate::object::surfaces;
-use crate::situation::{Draft, Habits, Release, Shape, Stays, Task};
+use crate::situation::{Draft, Fault, Habits, Release, Shape, Stays, Task};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, listed, number};
 use serde::Serialize;
 use std::f64::consts::PI;
 
 /// Bars hung from lines.
-pub const PLANNER: Planner = Planner {
-    kind: "hang",
-    name: "A bar hung level",
-    version: 1,
-    begin: |_| serde_json::to_value(HangDraft::usual()).unwrap_or_default(),
-    stock: || serde_json::to_value(HangChoices::built_in()).unwrap_or_default(),
-    read: |value| {
-        let draft: HangDraft = drafted(value)?;
-        Ok(Box::new(Hang::read(&draft)?))
-    },
-    fields: |value| drafted::<HangDraft>(value.clone()).map(|d| d.fields()).unwrap_or_default(),
-    moved: |_, _, _| None,
-    upgrade: |_, value| value,
-};
+pub const PLANNER: Planner = Planner::of::<HangDraft>("hang", "A bar hung level");
+
+impl RigDraft for HangDraft {
+    type Read = Hang;
+    type Choices = HangChoices;
+
+    fn begun(_habits: &Habits) -> Self {
+        Self::usual()
+    }
+
+    fn choices() -> Self::Choices {
+        HangChoices::built_in()
+    }
+
+    fn taken(&self) -> Result<Self::Read, Vec<Fault>> {
+        Hang::read(self)
+    }
+
+    fn numbers(&self) -> Vec<FieldAt> {
+        self.fields()
+    }
+}
 
 /// What there is to choose from.
 #[derive(Debug, Clone, PartialEq, Serialize)]

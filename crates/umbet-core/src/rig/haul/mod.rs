@@ -15,29 +15,37 @@ use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, knot_at, under};
 use super::tighten::{KEPT, LEAST_MARGIN};
 use super::{
-    Cut, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigPlan, Step, draft as drafted, middle,
+    Cut, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step, middle,
 };
 use crate::object::surfaces;
-use crate::situation::{Draft, Habits, Release, Shape, Task, Tension, Way};
+use crate::situation::{Draft, Fault, Habits, Release, Shape, Task, Tension, Way};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, number};
 use serde::Serialize;
 
 /// Things dragged over the ground.
-pub const PLANNER: Planner = Planner {
-    kind: "haul",
-    name: "A haul over the ground",
-    version: 1,
-    begin: |_| serde_json::to_value(HaulDraft::usual()).unwrap_or_default(),
-    stock: || serde_json::to_value(HaulChoices::built_in()).unwrap_or_default(),
-    read: |value| {
-        let draft: HaulDraft = drafted(value)?;
-        Ok(Box::new(Haul::read(&draft)?))
-    },
-    fields: |value| drafted::<HaulDraft>(value.clone()).map(|d| d.fields()).unwrap_or_default(),
-    moved: |_, _, _| None,
-    upgrade: |_, value| value,
-};
+pub const PLANNER: Planner = Planner::of::<HaulDraft>("haul", "A haul over the ground");
+
+impl RigDraft for HaulDraft {
+    type Read = Haul;
+    type Choices = HaulChoices;
+
+    fn begun(_habits: &Habits) -> Self {
+        Self::usual()
+    }
+
+    fn choices() -> Self::Choices {
+        HaulChoices::built_in()
+    }
+
+    fn taken(&self) -> Result<Self::Read, Vec<Fault>> {
+        Haul::read(self)
+    }
+
+    fn numbers(&self) -> Vec<FieldAt> {
+        self.fields()
+    }
+}
 
 /// What there is to choose from.
 #[derive(Debug, Clone, PartialEq, Serialize)]

@@ -22,26 +22,35 @@ pub use rules::{Judged, RuleVerdict};
 pub use stock::{G, load_stock, unmarked_limit_n};
 
 use super::tighten::{KEPT, LEAST_MARGIN, Tighten, set_by, working_n};
-use super::{Given, Impossible, Named, Part, Planned, Planner, Rig, RigPlan, draft as drafted};
+use super::{FieldAt, Given, Impossible, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};
+use crate::situation::{Fault, Habits};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, listed};
 use serde::Serialize;
 
 /// Loads on carts, trailers, sledges and boats.
-pub const PLANNER: Planner = Planner {
-    kind: "load",
-    name: "A load tied down",
-    version: 1,
-    begin: |_| serde_json::to_value(LoadDraft::usual()).unwrap_or_default(),
-    stock: || serde_json::to_value(LoadChoices::built_in()).unwrap_or_default(),
-    read: |value| {
-        let draft: LoadDraft = drafted(value)?;
-        Ok(Box::new(Load::read(&draft)?))
-    },
-    fields: |value| drafted::<LoadDraft>(value.clone()).map(|d| d.fields()).unwrap_or_default(),
-    moved: |_, _, _| None,
-    upgrade: |_, value| value,
-};
+pub const PLANNER: Planner = Planner::of::<LoadDraft>("load", "A load tied down");
+
+impl RigDraft for LoadDraft {
+    type Read = Load;
+    type Choices = LoadChoices;
+
+    fn begun(_habits: &Habits) -> Self {
+        Self::usual()
+    }
+
+    fn choices() -> Self::Choices {
+        LoadChoices::built_in()
+    }
+
+    fn taken(&self) -> Result<Self::Read, Vec<Fault>> {
+        Load::read(self)
+    }
+
+    fn numbers(&self) -> Vec<FieldAt> {
+        self.fields()
+    }
+}
 
 /// What there is to choose from.
 #[derive(Debug, Clone, PartialEq, Serialize)]

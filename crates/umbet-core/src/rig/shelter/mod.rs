@@ -32,7 +32,8 @@ use crate::draw::{above, side};
 use crate::rig::anchor::AnchorKind;
 use crate::rig::joint::find;
 use crate::rig::tighten::{Reach, Tighten, loops, reaches};
-use crate::rig::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigPlan, draft};
+use crate::rig::{Dragged, Drawing, FieldAt, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
+use crate::situation::{Fault, Habits};
 use crate::units::{BodyMeasures, Length};
 use forces::ForceInput;
 use order::Work;
@@ -41,23 +42,32 @@ use weakest::Judging;
 use wind::Blow;
 
 /// Shelters on a ridgeline.
-pub const PLANNER: Planner = Planner {
-    kind: "shelter",
-    name: "A shelter on a ridgeline",
-    version: 1,
-    begin: |habits| serde_json::to_value(ShelterDraft::begun(&habits.schools)).unwrap_or_default(),
-    stock: || serde_json::to_value(ShelterStock::built_in()).unwrap_or_default(),
-    read: |value| {
-        let draft: ShelterDraft = draft(value)?;
-        Ok(Box::new(Shelter::read(&draft)?))
-    },
-    fields: |value| draft::<ShelterDraft>(value.clone()).map(|d| d.fields()).unwrap_or_default(),
-    moved: |value, given, dragged| {
-        let draft: ShelterDraft = draft(value.clone()).ok()?;
-        serde_json::to_value(moved(&draft, given, dragged)?).ok()
-    },
-    upgrade: |_, value| value,
-};
+pub const PLANNER: Planner = Planner::of::<ShelterDraft>("shelter", "A shelter on a ridgeline");
+
+impl RigDraft for ShelterDraft {
+    type Read = Shelter;
+    type Choices = ShelterStock;
+
+    fn begun(habits: &Habits) -> Self {
+        Self::begun(&habits.schools)
+    }
+
+    fn choices() -> Self::Choices {
+        ShelterStock::built_in()
+    }
+
+    fn taken(&self) -> Result<Self::Read, Vec<Fault>> {
+        Shelter::read(self)
+    }
+
+    fn numbers(&self) -> Vec<FieldAt> {
+        self.fields()
+    }
+
+    fn put(&self, given: &Given<'_>, dragged: &Dragged<'_>) -> Option<Self> {
+        moved(self, given, dragged)
+    }
+}
 
 /// How near an anchor must be to what was grabbed, metres.
 const GRABBED_M: f64 = 0.45;

@@ -1,0 +1,84 @@
+//! What the drawings of lashed poles show.
+
+use super::build::Standing;
+use super::draft::{Build, Poles};
+use super::forces::Forces;
+use crate::draw::{PoleLooks, PolesLooks, poles_above, poles_front};
+use crate::rig::{Drawing, Given};
+use crate::units::{Band, Force, Length};
+
+/// From the front, from the side where it is deep, and from above where feet stand in a ring.
+pub fn drawings(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>) -> Vec<Drawing> {
+    let looks = looks(poles, standing, forces, given);
+    let mut all = vec![Drawing { id: "front", name: "Front", scene: poles_front(&looks, [0, 2]) }];
+    if matches!(poles.said.build, Build::Tripod | Build::Rack) {
+        all.push(Drawing { id: "side", name: "Side", scene: poles_front(&looks, [1, 2]) });
+        all.push(Drawing { id: "above", name: "From above", scene: poles_above(&looks) });
+    }
+    all
+}
+
+fn looks(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>) -> PolesLooks {
+    let reader = given.reader;
+    let d = &poles.said;
+    let at = |n: usize| standing.frame.nodes[n].into();
+    let pole = |(i, p): (usize, &crate::statics::frame::FramePole)| {
+        let ends = [p.nodes[0], p.nodes[p.nodes.len() - 1]].map(|n| standing.frame.nodes[n]);
+        let way = (ends[1] - ends[0]).normalize();
+        let past = standing.roles[i].past_m;
+        PoleLooks { from: (ends[0] - way * past[0]).into(), to: (ends[1] + way * past[1]).into() }
+    };
+    let mut drawn: Vec<PoleLooks> = standing.frame.poles.iter().enumerate().map(pole).collect();
+    let half = d.pole_m / 2.0;
+    match d.build {
+        Build::Cross => {
+            let p = standing.frame.nodes[1];
+            drawn.push(PoleLooks { from: [p.x - half, p.y, p.z], to: [p.x + half, p.y, p.z] });
+        }
+        Build::Brace => {
+            let p = standing.frame.nodes[0];
+            let run = half / 2f64.sqrt();
+            for side in [-1.0, 1.0] {
+                drawn.push(PoleLooks {
+                    from: [p.x - side * run, 0.0, p.z - run],
+                    to: [p.x + side * run, 0.0, p.z + run],
+                });
+            }
+        }
+        Build::Longer => {
+            let thick = d.pole_mm / 2000.0;
+            drawn.push(PoleLooks { from: [-thick, 0.0, 0.0], to: [-thick, 0.0, d.pole_m] });
+            let from = d.pole_m - d.long_m;
+            drawn.push(PoleLooks { from: [thick, 0.0, from], to: [thick, 0.0, from + d.pole_m] });
+        }
+        _ => {}
+    }
+    let n = |x: f64| reader.forces(Band { low: x, high: x });
+    let loads = standing.loaded.iter().map(|i| at(*i)).collect();
+    PolesLooks {
+        width: given.width,
+        thick_m: d.pole_mm / 1000.0,
+        poles: drawn,
+        lashed: standing.lashed.iter().flat_map(|l| l.nodes.iter().map(|i| at(*i))).collect(),
+        feet: standing.feet.iter().map(|i| at(*i)).collect(),
+        lines: standing.lines.iter().map(|[a, b]| [at(*a), at(*b)]).collect(),
+        line_wanted: d.build.lined()
+            && !d.spread_line
+            && poles.ground.friction.low * forces.foot_n[1] < forces.foot_n[0],
+        loads,
+        hung: matches!(d.build, Build::Tripod | Build::Shears | Build::AFrame),
+        load: [reader.force(Force::from_n(d.mass_kg * super::G)), reader.mass(d.mass_kg)],
+        leg: d.build.legged().then(|| format!("{} along a leg", reader.forces(forces.pushed.0))),
+        outward: (forces.foot_n[0] > 1.0).then(|| format!("{} out", n(forces.foot_n[0]))),
+        line: (!standing.lines.is_empty()).then(|| n(forces.line_n)),
+        high: [reader.length(Length::from_m(standing.high_m())), reader.length(Length::from_m(apart(standing)))],
+        high_m: standing.high_m(),
+    }
+}
+
+fn apart(standing: &Standing) -> f64 {
+    match standing.feet.as_slice() {
+        [a, b, ..] => (standing.frame.nodes[*a] - standing.frame.nodes[*b]).norm(),
+        _ => 0.0,
+    }
+}

@@ -1,0 +1,179 @@
+//! Poles lashed together: forces by hand and in balance, what is refused, what is promised held.
+
+use proptest::prelude::*;
+use umbet_core::rig::poles::{Bears, Build, Poles, PolesDraft};
+use umbet_core::rig::{Given, Impossible, Planned, Rig};
+use umbet_core::situation::Habits;
+use umbet_core::units::{Reader, UnitSystem};
+
+fn read(d: &PolesDraft) -> Poles {
+    Poles::read(d).unwrap_or_else(|f| panic!("{f:?}"))
+}
+
+fn planned(d: &PolesDraft) -> Result<Planned, Impossible> {
+    let (habits, reader) = (Habits::default(), Reader::default());
+    read(d).plan(&Given { kit: &[], habits: &habits, reader: &reader, width: 868.0 })
+}
+
+fn build(build: Build) -> PolesDraft {
+    PolesDraft { build, lashed_m: 2.2, ..PolesDraft::usual() }
+}
+
+fn refused(d: &PolesDraft) -> String {
+    planned(d).map_or_else(|no| no.0, |p| panic!("it goes: {}", p.plan.said))
+}
+
+/// By hand: 40 kg on three legs 2.6 m to the lashing, feet 0.85 m out: each leg 392.4 / 3 / cos a, outward tan a of its share; their
+/// own weight, 700 kg/m³, comes on top: half of each leg's.
+#[test]
+fn a_tripod_stands_by_hand() {
+    let d = PolesDraft::usual();
+    let forces = read(&d).standing(&Reader::default()).unwrap().forces(d.build, 0.0).unwrap();
+    let high = (2.6f64.powi(2) - 0.85f64.powi(2)).sqrt();
+    let leg_n = std::f64::consts::PI * 0.075f64.powi(2) / 4.0 * 2.6 * 700.0 * 9.81;
+    let share = (40.0 * 9.81 + 1.5 * leg_n) / 3.0;
+    let (push, out) = (share * 2.6 / high, share * 0.85 / high);
+    assert!((forces.pushed.0.high - push).abs() < 0.5, "{:?} for {push}", forces.pushed);
+    assert!((forces.foot_n[0] - out).abs() < 0.5, "{:?} for {out}", forces.foot_n);
+    assert!((forces.foot_n[1] - share - leg_n / 2.0).abs() < 0.5);
+    // A line from foot to foot, slid: out over √3.
+    let lined = PolesDraft { spread_line: true, ..d };
+    let forces = read(&lined).standing(&Reader::default()).unwrap().forces(lined.build, 0.0).unwrap();
+    assert!(forces.slides_well && (forces.line_n - out / 3f64.sqrt()).abs() < 0.5, "{}", forces.line_n);
+}
+
+#[test]
+fn every_build_is_planned_whole() {
+    for b in Build::ALL {
+        let p = planned(&build(*b)).unwrap_or_else(|no| panic!("{b:?}: {}", no.0));
+        assert!(!p.drawings.is_empty() && !p.plan.order.is_empty() && !p.plan.cuts.is_empty(), "{b:?}");
+        assert!(!p.plan.parts.is_empty(), "{b:?} gives nowhere");
+        assert!(p.plan.cautions.iter().any(|c| c.contains("nobody")), "{b:?}");
+        let own: Vec<&str> =
+            p.own["lashings"].as_array().unwrap().iter().filter_map(|l| l["lashing"].as_str()).collect();
+        let lashed = umbet_core::lashing::lashing(own[0]).unwrap();
+        assert_eq!(lashed.meet, b.meet(), "{b:?}");
+        for s in p.plan.order.iter().chain(&p.plan.strike) {
+            assert!(s.say.ends_with('.') && !s.say.contains("  ") && !s.say.contains(".."), "{b:?}: {}", s.say);
+        }
+        for part in &p.plan.parts {
+            assert!(part.margin.low.is_finite() && part.pull_n.high > 0.0, "{b:?}: {}", part.says);
+        }
+    }
+}
+
+/// A trestle's top bar bends as a beam on two ends: W L / 4 between its lashings (any handbook of statics), less what its ends hold.
+#[test]
+fn a_trestles_top_bends_by_the_handbook() {
+    let d = PolesDraft { mass_kg: 60.0, lashed_m: 1.2, bar_m: 0.3, out_m: 0.6, ..build(Build::Trestle) };
+    let forces = read(&d).standing(&Reader::default()).unwrap().forces(d.build, 0.0).unwrap();
+    let (name, moment) = forces.bent.unwrap();
+    let by_hand = 60.0 * 9.81 * (2.0 * 0.6 * 0.7) / 4.0;
+    assert_eq!(name, "top bar");
+    assert!((moment - by_hand).abs() < 0.05 * by_hand, "{moment} for {by_hand}");
+    // Each end of it goes down its leg: half of all.
+    assert!((forces.slips_n[0].high - 0.5 * 60.0 * 9.81).abs() < 60.0, "{:?}", forces.slips_n);
+}
+
+#[test]
+fn what_cannot_be_lashed_is_refused_with_what_to_change() {
+    let d = PolesDraft::usual;
+    assert!(refused(&PolesDraft { bears: Bears::People, ..d() }).contains("no people"));
+    assert!(refused(&PolesDraft { out_m: 2.5, ..d() }).contains("do not meet"));
+    assert!(refused(&PolesDraft { lashed_m: 3.4, ..d() }).contains("past the end"));
+    assert!(refused(&PolesDraft { bar_m: 2.1, ..build(Build::AFrame) }).contains("too near its top"));
+    assert!(refused(&PolesDraft { long_m: 3.5, ..build(Build::Longer) }).contains("cannot overlap"));
+    let thin = PolesDraft { pole_mm: 25.0, ..d() };
+    assert!(refused(&thin).contains("does not lie round"));
+    let faults =
+        |d: &PolesDraft| Poles::read(d).map(|_| ()).unwrap_err().into_iter().map(|f| f.says).collect::<String>();
+    assert!(faults(&PolesDraft { lashing: Some("square".into()), ..d() }).contains("three poles"));
+    assert!(
+        faults(&PolesDraft { lashing: Some("tripod".into()), ..build(Build::Shears) }).contains("binds three poles")
+    );
+    assert!(faults(&PolesDraft { lashing: Some("bow".into()), ..d() }).contains("of the list"));
+    assert!(faults(&PolesDraft { mass_kg: f64::NAN, ..d() }).contains("What it bears: 1 to 500 kg"));
+    assert!(faults(&PolesDraft { turns: Some(40), ..d() }).contains("Turns: 2 to 12"));
+}
+
+/// What the change line promises is so once it is made.
+#[test]
+fn feet_that_may_slide_are_held_by_the_line_it_asks_for() {
+    let d = PolesDraft { ground: "boards-wet".into(), out_m: 1.1, ..PolesDraft::usual() };
+    let before = planned(&d).unwrap();
+    assert!(before.plan.parts.iter().any(|p| p.id == "foot" && p.margin.low < 1.0));
+    assert!(before.plan.change.iter().any(|c| c.contains("feet may slide")), "{:?}", before.plan.change);
+    assert!(before.own["line"].is_string());
+    let after = planned(&PolesDraft { spread_line: true, ..d }).unwrap();
+    assert!(after.plan.parts.iter().all(|p| p.id != "foot"));
+    assert!(after.plan.cuts.iter().any(|c| c.name == "Line from foot to foot"));
+    assert!(after.plan.joints.iter().any(|j| j.id == "foot" && j.times == 3));
+}
+
+#[test]
+fn the_turns_it_asks_for_hold() {
+    let d = PolesDraft { mass_kg: 90.0, ..build(Build::Cross) };
+    let before = planned(&d).unwrap();
+    let says = before.plan.change.join(" ");
+    if let Some(at) = says.find(" turns hold it") {
+        let word = says[..at].rsplit(' ').find(|w| *w != "frapping").unwrap();
+        let n =
+            ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+        let n = n.iter().position(|w| *w == word).unwrap_or_else(|| panic!("{says}"));
+        let after = if says[..at].ends_with("frapping") {
+            PolesDraft { frapping: Some(n), ..d }
+        } else {
+            PolesDraft { turns: Some(n), ..d }
+        };
+        assert!(planned(&after).unwrap().plan.change.iter().all(|c| !c.contains("may slip")));
+    } else {
+        assert!(says.is_empty() || says.contains("more turns do not change that"), "{says}");
+    }
+}
+
+/// Feet are read and typed in the reader's measures; nothing is said in two.
+#[test]
+fn measures_follow_the_reader() {
+    let (habits, reader) = (Habits::default(), Reader { units: UnitSystem::Imperial, ..Reader::default() });
+    let p =
+        read(&PolesDraft::usual()).plan(&Given { kit: &[], habits: &habits, reader: &reader, width: 868.0 }).unwrap();
+    let all = format!("{} {:?} {:?} {:?}", p.plan.said, p.plan.measures, p.plan.change, p.plan.order);
+    assert!(!all.contains(" kg") && !all.contains(" mm ") && !all.contains(" m,"), "{all}");
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(200))]
+
+    /// Whatever legged thing stands, its forces add up, at every joint and over the whole.
+    #[test]
+    fn forces_balance(
+        which in 0usize..5,
+        lashed_m in 1.5f64..3.5,
+        out in 0.15f64..0.8,
+        bar in 0.1f64..0.6,
+        mass_kg in 1.0f64..500.0,
+        pole_mm in 40.0f64..200.0,
+        spread_line: bool,
+    ) {
+        let build = Build::ALL[which];
+        let apex = lashed_m * (1.0 - out * out * 0.81).sqrt();
+        let d = PolesDraft {
+            build,
+            lashed_m,
+            pole_m: 5.0,
+            out_m: out * lashed_m * 0.89,
+            bar_m: (bar * apex).clamp(0.1, 6.0),
+            mass_kg,
+            pole_mm,
+            spread_line,
+            ..PolesDraft::usual()
+        };
+        let standing = read(&d).standing(&Reader::default()).unwrap();
+        let forces = standing.forces(build, 0.0).unwrap();
+        let solved = forces.holding.as_ref().unwrap();
+        let all: f64 = standing.frame.loads.iter().map(|l| l.norm()).sum();
+        prop_assert!(standing.frame.out_of_balance(solved) < 1e-6 * all, "{}", standing.frame.out_of_balance(solved));
+        let down: f64 = standing.feet.iter().map(|f| solved.feet_n[*f].z).sum();
+        prop_assert!((down - all).abs() < 1e-6 * all);
+    }
+}
