@@ -835,6 +835,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lashings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every lashing. */
+        get: operations["lashings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lashings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One lashing's words, move by move. */
+        get: operations["lashing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lashings/{id}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A lashing's drawing: any move, from the front, from behind or turned, for either hand. */
+        get: operations["lashing_figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learners/{id}": {
         parameters: {
             query?: never;
@@ -1497,6 +1548,11 @@ export interface components {
             /** @description Where the near anchor's face is, metres east and north. */
             from_m: number[];
         };
+        /**
+         * @description What it bears.
+         * @enum {string}
+         */
+        Bears: "gear" | "people";
         /** @description The two anchors taken. */
         Between: {
             /** @description Their places in the list. */
@@ -1604,6 +1660,26 @@ export interface components {
          * @enum {string}
          */
         Breadth: "few" | "family";
+        /**
+         * @description What is built of poles.
+         * @enum {string}
+         */
+        Build: "tripod" | "shears" | "a-frame" | "trestle" | "rack" | "cross" | "brace" | "longer";
+        /** @description Something that can be built, and what has to be said of it. */
+        BuildChoice: {
+            /** @description It has a bar or ledger. */
+            barred: boolean;
+            /** @description Id. */
+            id: string;
+            /** @description It stands on feet set apart. */
+            legged: boolean;
+            /** @description A line from foot to foot helps. */
+            lined: boolean;
+            /** @description How its poles meet. */
+            meet: components["schemas"]["Meet"];
+            /** @description Name. */
+            name: string;
+        };
         /** @description How it came out. */
         Came: "right" | {
             /** @description Another: one of the knot's missteps by its id, or a mistake that no misstep tells. */
@@ -1789,6 +1865,13 @@ export interface components {
             length_m: number;
             /** @description In words. */
             words: string;
+        };
+        /** @description Turns and frapping turns. */
+        Counts: {
+            /** @description Frapping turns, in each gap. */
+            frapping: number;
+            /** @description Turns that bind the poles, each way. */
+            turns: number;
         };
         /** @description A course. */
         Course: {
@@ -2138,7 +2221,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -2406,6 +2489,8 @@ export interface components {
         FoundKnots: {
             /** @description Knot ids, the nearest first. */
             knots: string[];
+            /** @description Lashings called so, the nearest first. */
+            lashings: string[];
             /** @description The knots the name may mean, where it is said of several. */
             several: components["schemas"]["MayMean"][];
         };
@@ -2961,7 +3046,7 @@ export interface components {
         };
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -3187,6 +3272,109 @@ export interface components {
             laid: boolean;
             /** @description What they share. */
             says: string;
+        };
+        /** @description A lashing to choose. */
+        LashingChoice: {
+            /** @description Id. */
+            id: string;
+            /** @description How the poles meet that it binds. */
+            meet: components["schemas"]["Meet"];
+            /** @description Name. */
+            name: string;
+        };
+        /** @description A lashing of what is built. */
+        LashingFacts: {
+            /** @description Cord by geometry: each part's name, metres, and words. */
+            cord: components["schemas"]["LengthItem"][];
+            /** @description Turns and frapping turns. */
+            counts: components["schemas"]["Counts"];
+            /** @description By how much the two differ, in words. */
+            differ: string;
+            /** @description It is frapped. */
+            frapped: boolean;
+            /** @description What one more frapping turn takes. */
+            frapping_takes: string;
+            /** @description Slip, and turning where poles cross, in words. */
+            holds: string;
+            /** @description Stable id of the place. */
+            id: string;
+            /** @description Id of the lashing. */
+            lashing: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Where. */
+            place: string;
+            /**
+             * Format: double
+             * @description Poles' radius in diameters of the cord, for its drawing.
+             */
+            radius: number;
+            /** @description The same in words. */
+            rule: string;
+            /**
+             * Format: double
+             * @description By the trade's rule of thumb, metres.
+             */
+            rule_m: number;
+            /** @description Along a pole it slips from here, newtons. */
+            slip_n: components["schemas"]["Band"];
+            /** @description How many of it. */
+            times: number;
+            /** @description The same in words. */
+            total: string;
+            /**
+             * Format: double
+             * @description All of it, metres, and in words.
+             */
+            total_m: number;
+            /** @description What one more turn takes, in words. */
+            turn_takes: string;
+        };
+        /** @description One move of tying a lashing. */
+        LashingMove: {
+            /** @description In a sentence. */
+            say: string;
+            /** @description In a few words. */
+            short: string;
+        };
+        /**
+         * @description From where it is seen.
+         * @enum {string}
+         */
+        LashingSeen: "front" | "behind" | "turned";
+        /** @description A lashing in a list. */
+        LashingSummary: {
+            /** @description Other names. */
+            also: string[];
+            /** @description Id. */
+            id: string;
+            /** @description How the poles meet that it binds, in words. */
+            meet: string;
+            /** @description Name. */
+            name: string;
+        };
+        /** @description A lashing. */
+        LashingWords: {
+            /** @description Other names. */
+            also: string[];
+            /** @description Turns and frapping turns told of. */
+            counts: components["schemas"]["Counts"];
+            /** @description It is frapped. */
+            frapped: boolean;
+            /** @description Id. */
+            id: string;
+            /** @description What it looks like when it is right. */
+            look: string[];
+            /** @description How the poles meet that it binds, in words. */
+            meet: string;
+            /** @description Move by move. */
+            moves: components["schemas"]["LashingMove"][];
+            /** @description Name. */
+            name: string;
+            /** @description What it is for. */
+            say: string;
+            /** @description What goes wrong: in a few words, and what follows. */
+            wrong: string[][];
         };
         /** @description A learner. */
         Learner: {
@@ -3601,6 +3789,11 @@ export interface components {
             so: string;
         };
         /**
+         * @description How poles meet.
+         * @enum {string}
+         */
+        Meet: "cross" | "sprung" | "longer" | "two-legs" | "three-legs";
+        /**
          * @description A change that makes a knot fit, where it has no name of its own. What makes another knot of the catalogue of it stands in
          *     the knot's file under `becomes` and is judged under that name.
          * @enum {string}
@@ -3890,6 +4083,84 @@ export interface components {
              */
             middle_m: number;
         };
+        /** @description What there is to choose from. */
+        PolesChoices: {
+            /** @description What it bears. */
+            bears: components["schemas"]["Named"][];
+            /** @description What is built. */
+            builds: components["schemas"]["BuildChoice"][];
+            /** @description What it stands on. */
+            grounds: components["schemas"]["Named"][];
+            /** @description Every lashing. */
+            lashings: components["schemas"]["LashingChoice"][];
+        };
+        /** @description Poles lashed together, as they are said. */
+        PolesDraft: {
+            /**
+             * Format: double
+             * @description Height of the bar or lower ledger, metres.
+             */
+            bar_m: number;
+            /** @description What it bears. */
+            bears: components["schemas"]["Bears"];
+            /** @description What is built. */
+            build: components["schemas"]["Build"];
+            /** @description The cord lashed with. */
+            cord: components["schemas"]["CordDraft"];
+            /** @description Its frapping turns. */
+            frapping?: number | null;
+            /** @description Id of what it stands on. */
+            ground: string;
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description From the foot along the leg to the lashing; of a bar across an upright its height; of a trestle the height of its top.
+             */
+            lashed_m: number;
+            /** @description The lashing taken where legs meet; the usual one where none is named. */
+            lashing?: string | null;
+            /**
+             * Format: double
+             * @description Length of the ridge pole between its shears, or the overlap of a longer pole, metres.
+             */
+            long_m: number;
+            /**
+             * Format: double
+             * @description Its mass, kilograms.
+             */
+            mass_kg: number;
+            /**
+             * Format: double
+             * @description From the middle out to each foot, metres.
+             */
+            out_m: number;
+            /**
+             * Format: double
+             * @description Length of the legs, or of each pole, metres.
+             */
+            pole_m: number;
+            /**
+             * Format: double
+             * @description Thickness of the poles where they are lashed, millimetres.
+             */
+            pole_mm: number;
+            /** @description A line from foot to foot keeps them together. */
+            spread_line: boolean;
+            /** @description Turns of it. */
+            turns?: number | null;
+        };
+        /** @description What only poles' plans have. */
+        PolesFacts: {
+            /** @description What gives first, in a few words. */
+            first: string;
+            /** @description Its lashings, the one it stands or falls by first. */
+            lashings: components["schemas"]["LashingFacts"][];
+            /** @description A line from foot to foot would help: how long, in words. */
+            line?: string | null;
+        };
         /** @description A learner's own practice as it is logged. */
         Practised: {
             /** @description How it came out. */
@@ -4159,7 +4430,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -4768,7 +5039,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };
@@ -7793,6 +8064,154 @@ export interface operations {
                 };
             };
             /** @description No such knot */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lashings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every lashing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LashingSummary"][];
+                };
+            };
+        };
+    };
+    lashing: {
+        parameters: {
+            query?: {
+                /** @description Turns; as it is usually tied when absent. */
+                turns?: number;
+                /** @description Frapping turns. */
+                frapping?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Lashing id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lashing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LashingWords"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lashing_figure: {
+        parameters: {
+            query?: {
+                /** @description Turns; as it is usually tied when absent. */
+                turns?: number;
+                /** @description Frapping turns. */
+                frapping?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+                /** @description Radius of the poles in diameters of the cord; what is thicker or thinner is drawn as near as it can be read. */
+                radius?: number;
+                /** @description The move that comes next, from 1; tied when absent. */
+                step?: number;
+                /** @description From where it is seen. */
+                seen?: components["schemas"]["LashingSeen"];
+                /** @description The cord is laid, not braided. */
+                laid?: boolean;
+                /** @description Width of the drawing in pixels. */
+                width?: number;
+                /** @description Height of the drawing in pixels. */
+                height?: number;
+                /** @description Carries its own dyes. */
+                standalone?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Lashing id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No such lashing */
             404: {
                 headers: {
                     [name: string]: unknown;

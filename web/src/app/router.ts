@@ -72,6 +72,12 @@ export const router = createRouter({
       component: () => import('../features/prove/TiedPage.vue'),
       meta: { line: 'teach', stage: 'prove', title: 'What have I tied?' },
     },
+    {
+      path: '/lashings/:id',
+      name: 'lashing',
+      component: () => import('../features/lashing/LashingPage.vue'),
+      meta: { stage: 'tie', title: 'Lashing' },
+    },
     { path: '/knots/:id', name: 'knot', component: () => import('../features/knot/KnotPage.vue'), meta: { stage: 'tie', title: 'Tie' } },
     {
       path: '/knots/:id/sheet',

@@ -36,6 +36,8 @@ const props = defineProps<{
   drawnUp?: number
   /** The drawing chooses its own hand. */
   asItIs?: boolean
+  /** What only this address is asked besides. */
+  also?: Record<string, string>
 }>()
 const emit = defineEmits<{ press: [crossing: string] }>()
 
@@ -73,7 +75,7 @@ function query() {
   if (props.pressed) q.pressed = 'true'
   if (props.drawnUp !== undefined) q.drawn_up = String(props.drawnUp)
   if (props.numbered) q.numbered = 'true'
-  return q
+  return { ...q, ...props.also }
 }
 
 async function draw() {

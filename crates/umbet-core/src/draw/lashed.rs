@@ -11,6 +11,7 @@ use crate::knot::told;
 use crate::lashing::strand::resampled;
 use crate::lashing::{Lashing, Laying, Move, Pole};
 use glam::{DMat3, DVec3};
+use serde::{Deserialize, Serialize};
 
 /// A lashing laid, with its moves.
 pub struct Tied<'a> {
@@ -22,17 +23,17 @@ pub struct Tied<'a> {
     pub moves: &'a [Move],
 }
 
-/// From where it is seen.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub enum Seen {
-    /// From the front.
-    #[default]
-    Front,
-    /// From behind.
-    Behind,
-    /// Turned in space, so that front and side are seen.
-    Turned,
-}
+words!(
+    /// From where it is seen.
+    LashingSeen {
+        /// From the front.
+        Front => "from the front",
+        /// From behind.
+        Behind => "from behind",
+        /// Turned in space, so that front and side are seen.
+        Turned => "turned",
+    }
+);
 
 /// How a lashing is drawn.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -40,9 +41,11 @@ pub struct LashedFigure {
     /// The move that comes next, from 0; all of it tied where there is none.
     pub step: Option<usize>,
     /// From where.
-    pub seen: Seen,
+    pub seen: LashingSeen,
     /// For the left hand.
     pub mirrored: bool,
+    /// The cord is laid, not braided.
+    pub laid: bool,
     /// Frame, pixels.
     pub size: P2,
 }
@@ -57,9 +60,9 @@ const FAR: f64 = 80.0;
 impl LashedFigure {
     fn turn(&self) -> DMat3 {
         let seen = match self.seen {
-            Seen::Front => DMat3::IDENTITY,
-            Seen::Behind => DMat3::from_rotation_y(std::f64::consts::PI),
-            Seen::Turned => DMat3::from_rotation_x(0.42) * DMat3::from_rotation_y(-0.66),
+            LashingSeen::Front => DMat3::IDENTITY,
+            LashingSeen::Behind => DMat3::from_rotation_y(std::f64::consts::PI),
+            LashingSeen::Turned => DMat3::from_rotation_x(0.42) * DMat3::from_rotation_y(-0.66),
         };
         let hand = if self.mirrored { DMat3::from_diagonal(DVec3::new(-1.0, 1.0, 1.0)) } else { DMat3::IDENTITY };
         seen * hand
@@ -91,7 +94,7 @@ pub fn lashed(tied: &Tied<'_>, figure: &LashedFigure) -> Scene {
     if !points.is_empty() {
         let run = Run {
             points,
-            pattern: Pattern::Braided,
+            pattern: if figure.laid { Pattern::Laid } else { Pattern::Braided },
             thick: 1.0,
             whipped: true,
             // The tail stays in the hand while the long end works, and the long end runs off while the tail does.
@@ -204,11 +207,7 @@ fn dotted(line: &[DVec3], m: &Move, laid: [usize; 2], hidden: &dyn Fn(DVec3) -> 
 }
 
 fn alt(tied: &Tied<'_>, figure: &LashedFigure) -> String {
-    let seen = match figure.seen {
-        Seen::Front => "",
-        Seen::Behind => ", from behind",
-        Seen::Turned => ", turned",
-    };
+    let seen = if figure.seen == LashingSeen::Front { String::new() } else { format!(", {}", figure.seen.words()) };
     let hand = if figure.mirrored { ", left-handed" } else { "" };
     let now = match figure.step.and_then(|i| tied.moves.get(i).map(|m| (i, m))) {
         Some((i, m)) => {

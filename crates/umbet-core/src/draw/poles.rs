@@ -48,12 +48,26 @@ pub struct PolesLooks {
     pub high_m: f64,
 }
 
+/// Two views beside each other, the second under its heading.
+pub fn beside(first: Scene, heading: &str, second: Scene) -> Scene {
+    let height = first.height.max(second.height);
+    let frame = |at: [f64; 4], items| Item::Framed { at, items };
+    let right = second.items.into_iter().map(|i| i.moved([first.width, height - second.height])).collect();
+    let items = vec![
+        frame([0.0, height - first.height, first.width, first.height], first.items),
+        frame([first.width, height - second.height, second.width, second.height], right),
+        Item::line("oe thin", vec![[first.width, 0.0], [first.width, height]]),
+        text("lab halo", [first.width + 14.0, 24.0], Anchor::Start, heading),
+    ];
+    Scene { width: first.width + second.width, height, items, alt: format!("{} {}", first.alt, second.alt) }
+}
+
 /// Room at the sides and at the top, pixels.
-const EDGE: P2 = [150.0, 44.0];
+const EDGE: P2 = [120.0, 44.0];
 /// Height of a side view, pixels.
 const HIGH: f64 = 430.0;
 /// Height of the ground, pixels.
-const GROUND: f64 = 40.0;
+const GROUND: f64 = 62.0;
 /// Height of the view from above, pixels.
 const ABOVE: f64 = 260.0;
 
@@ -81,9 +95,9 @@ pub fn poles_front(looks: &PolesLooks, across: [usize; 2]) -> Scene {
     let (left, right) = ends(&feet);
     let front = across[0] == 0;
     if let (Some(outward), true) = (&looks.outward, front) {
-        for (foot, way, anchor) in [(left, -1.0, Anchor::End), (right, 1.0, Anchor::Start)] {
+        for (foot, way) in [(left, -1.0), (right, 1.0)] {
             items.extend(arrow([foot[0] + way * 10.0, foot[1] + 16.0], way));
-            items.push(text("lab halo", [foot[0] + way * 62.0, foot[1] + 22.0], anchor, outward));
+            items.push(text("lab halo", [foot[0] + way * 30.0, foot[1] + 48.0], Anchor::Middle, outward));
         }
     }
     if let (Some(line), true) = (&looks.line, front) {
@@ -209,16 +223,15 @@ fn load(looks: &PolesLooks, at: &dyn Fn(&P3) -> P2, scale: f64) -> Vec<Item> {
         ];
         items.push(Item::Fill { class: "gear", points: edge.clone() });
         items.push(Item::line("oe", edge));
-        [hang[0], hang[1] + h + 22.0]
+        [hang[0] + w / 2.0 + 12.0, hang[1] + h / 2.0 + 6.0]
     } else {
         for l in if looks.loads.len() > 1 { &looks.loads[..] } else { std::slice::from_ref(first) } {
             let p = at(l);
             items.extend(down([p[0], p[1] - 34.0]));
         }
-        [top[0] + 18.0, top[1] - 40.0]
+        [top[0] + 18.0, top[1] - 52.0]
     };
-    let anchor = if looks.hung { Anchor::Middle } else { Anchor::Start };
-    items.push(text("lab halo", words_at, anchor, &format!("{}, {}", looks.load[0], looks.load[1])));
+    items.push(text("lab halo", words_at, Anchor::Start, &format!("{}, {}", looks.load[0], looks.load[1])));
     items
 }
 

@@ -67,6 +67,12 @@ pub fn find(words: &str) -> Found<'static> {
     found(catalogue(), words)
 }
 
+/// How far what was asked lies from the nearest of these names: 0 the same, more for each slip; none when it is another.
+pub fn apart<'a>(asked: &str, names: impl Iterator<Item = &'a str>) -> Option<usize> {
+    let asked = Name::of(asked);
+    if asked.words.is_empty() { Some(0) } else { names.filter_map(|n| asked.apart(&Name::of(n))).min() }
+}
+
 fn names(k: &Knot) -> impl Iterator<Item = &str> {
     std::iter::once(k.entry.name.as_str())
         .chain(k.entry.also.iter().map(String::as_str))

@@ -2,7 +2,8 @@
 //!
 //! Frapping draws the turns in like the cord of a purchase drawn aside ([`drawn_in`]); what it pulls at each turn falls off along
 //! the bends it goes round, as at a capstan. Poles pressed together by the turns rub on each other, and the turns rub on the poles.
-//! Left out: that a lashing tightens itself under load, and the starting hitch as a stop.
+//! Turns round legs are drawn out as the legs open. Left out: that a lashing tightens itself under load, and the starting hitch as a
+//! stop.
 
 use super::entry::{Counts, Meet};
 use crate::units::Band;
@@ -25,6 +26,8 @@ pub struct Worked {
     pub on_cord: f64,
     /// Share of the pull left once wood and cord have settled.
     pub kept: f64,
+    /// Slack of turns laid for legs that are to open, as a share of their length.
+    pub slack: f64,
 }
 
 impl Worked {
@@ -37,6 +40,7 @@ impl Worked {
         on_wood: 0.2,
         on_cord: 0.3,
         kept: 0.4,
+        slack: 0.02,
     };
     /// In the middle.
     pub const MIDDLE: Self = Self {
@@ -47,6 +51,7 @@ impl Worked {
         on_wood: 0.3,
         on_cord: 0.2,
         kept: 0.6,
+        slack: 0.01,
     };
     /// Hauled until it creaks, on rough poles.
     pub const HIGH: Self = Self {
@@ -57,6 +62,7 @@ impl Worked {
         on_wood: 0.4,
         on_cord: 0.15,
         kept: 0.8,
+        slack: 0.0,
     };
 }
 
@@ -103,10 +109,24 @@ pub struct Bound {
     pub cord_m: f64,
     /// Length of one turn.
     pub turn_m: f64,
+    /// Legs are opened so far out of line: the tangent of their tilt. Nothing for poles that stay as they are lashed.
+    pub opened: f64,
+    /// Height of the turns along the poles; nothing where they cross.
+    pub high_m: f64,
+}
+
+impl Bound {
+    /// What opening the legs puts into the turns. They part by their height in the mean a quarter, on both sides of a turn, and
+    /// so far a turn is drawn out once its slack, a share of its length, is gone.
+    fn opening_n(&self, w: &Worked) -> f64 {
+        let drawn_out = 2.0 * self.high_m / 4.0 * self.opened;
+        w.stiffness_n * (drawn_out / self.turn_m - w.slack).max(0.0)
+    }
 }
 
 /// What it bears, worked so.
-pub fn bears(meet: Meet, counts: Counts, Bound { pole_m, cord_m, turn_m }: Bound, w: &Worked) -> Bears {
+pub fn bears(meet: Meet, counts: Counts, bound: Bound, w: &Worked) -> Bears {
+    let Bound { pole_m, cord_m, turn_m, .. } = bound;
     let k = w.stiffness_n / turn_m;
     let n = counts.turns as f64;
     let frapping = frapping_pull(w.hauled_n, counts.frapping, w.on_cord);
@@ -128,7 +148,7 @@ pub fn bears(meet: Meet, counts: Counts, Bound { pole_m, cord_m, turn_m }: Bound
         Meet::Longer | Meet::TwoLegs | Meet::ThreeLegs => {
             // A turn lies on the outer half of each outside pole; frapping draws its front and back together in the gap.
             let (tension, _) = drawn_in(w.laid_n, n, 2.0 * frapping, k, pole_m / 2.0 + cord_m);
-            let tension = tension * w.kept;
+            let tension = (tension + bound.opening_n(w)) * w.kept;
             let rubbed = w.on_wood * PI * n * tension;
             // Poles that touch are pressed together by both sides of every turn.
             let pressed = if meet == Meet::Longer { w.wood * 2.0 * n * tension } else { 0.0 };

@@ -6,7 +6,8 @@
 use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, settings};
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
-use umbet_core::rig::{PLANNERS, anchor, hang, haul, line, load, shelter};
+use umbet_core::lashing::{FRAPPING, TURNS, lashings};
+use umbet_core::rig::{PLANNERS, anchor, hang, haul, line, load, poles, shelter};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -144,6 +145,17 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("HungThing", "name", Words([1, hang::NAME_LONG])),
         ("HungThing", "mass_kg", Number(hang::MASS_KG)),
         ("HungThing", "along_m", Numbers(2, [0.0, hang::LENGTH_M[1]])),
+        ("PolesDraft", "pole_mm", Number(poles::POLE_MM)),
+        ("PolesDraft", "pole_m", Number(poles::POLE_M)),
+        ("PolesDraft", "lashed_m", Number(poles::LASHED_M)),
+        ("PolesDraft", "out_m", Number(poles::OUT_M)),
+        ("PolesDraft", "bar_m", Number(poles::BAR_M)),
+        ("PolesDraft", "long_m", Number(poles::LONG_M)),
+        ("PolesDraft", "mass_kg", Number(poles::MASS_KG)),
+        ("PolesDraft", "ground", Names(poles::grounds().iter().map(|g| g.id.clone()).collect())),
+        ("PolesDraft", "lashing", Names(lashings().iter().map(|l| l.id.clone()).collect())),
+        ("PolesDraft", "turns", Number(TURNS.map(|n| n as f64))),
+        ("PolesDraft", "frapping", Number(FRAPPING.map(|n| n as f64))),
         ("CourseInput", "name", Words([1, NAME_LONG])),
         ("CourseInput", "first_at", Written(courses::FIRST_AT.to_owned())),
         ("CourseInput", "every_days", Number(courses::EVERY_DAYS.map(|d| d as f64))),

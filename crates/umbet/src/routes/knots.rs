@@ -5,7 +5,9 @@ use crate::extract::{Path, Person, Query};
 use crate::work;
 use axum::Json;
 use serde::{Deserialize, Serialize};
+use umbet_core::knot::find::{self, apart};
 use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue, told};
+use umbet_core::lashing::Lashing;
 use umbet_core::object::object_kind;
 use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
@@ -260,6 +262,8 @@ pub struct FoundKnots {
     knots: Vec<String>,
     /// The knots the name may mean, where it is said of several.
     several: Vec<MayMean>,
+    /// Lashings called so, the nearest first.
+    lashings: Vec<String>,
 }
 
 /// Knots by whatever name they are called: hyphens, plurals, figures and small slips are forgiven.
@@ -271,11 +275,18 @@ pub async fn find_by_name(Query(q): Query<FindQuery>) -> Result<Json<FoundKnots>
     if q.words.chars().count() > 80 {
         return Err(Error::fault("words", "Keep it to 80 characters."));
     }
-    let found = umbet_core::knot::find::find(&q.words);
+    let found = find::find(&q.words);
     let means = |(id, so): &(String, String)| {
         Some(MayMean { knot: id.clone(), name: catalogue().find(id)?.entry.name.clone(), so: so.clone() })
     };
+    let near = |l: &'static Lashing| {
+        let names = std::iter::once(l.name.as_str()).chain(l.also.iter().map(String::as_str));
+        apart(&q.words, names).map(|slips| (slips, l.id.clone()))
+    };
+    let mut lashings: Vec<(usize, String)> = umbet_core::lashing::lashings().iter().filter_map(near).collect();
+    lashings.sort();
     Ok(Json(FoundKnots {
+        lashings: lashings.into_iter().map(|(_, id)| id).collect(),
         knots: found.knots.iter().map(|k| k.id.clone()).collect(),
         several: found.several.iter().flat_map(|s| &s.means).filter_map(means).collect(),
     }))

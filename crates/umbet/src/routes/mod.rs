@@ -13,6 +13,7 @@ mod identify;
 mod jobs;
 mod knot_files;
 mod knots;
+mod lashings;
 mod learners;
 mod lessons;
 mod own_knots;
@@ -27,10 +28,12 @@ use crate::error::{Error, Problem};
 use crate::state::App;
 use axum::Router;
 use axum::extract::DefaultBodyLimit;
+use umbet_core::draw::LashingSeen;
 use umbet_core::rig::hang::{HangChoices, HangDraft, HangFacts};
 use umbet_core::rig::haul::{HaulChoices, HaulDraft, HaulFacts};
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
+use umbet_core::rig::poles::{PolesChoices, PolesDraft, PolesFacts};
 use umbet_core::rig::shelter::{ShelterDraft, ShelterFacts, ShelterStock};
 use utoipa::OpenApi;
 use utoipa::openapi::RefOr;
@@ -62,6 +65,10 @@ use utoipa_axum::routes;
         HangDraft,
         HangFacts,
         HangChoices,
+        PolesDraft,
+        PolesFacts,
+        PolesChoices,
+        LashingSeen,
     ))
 )]
 struct Document;
@@ -98,6 +105,9 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(own_knots::proof))
         .routes(routes!(own_knots::own_figure))
         .routes(routes!(own_knots::drawing_up, own_knots::draw_up, own_knots::stop_drawing_up))
+        .routes(routes!(lashings::list))
+        .routes(routes!(lashings::get))
+        .routes(routes!(lashings::lashing_figure))
         .routes(routes!(rigs::kinds))
         .routes(routes!(rigs::begin, rigs::plan))
         .routes(routes!(rigs::sheet))

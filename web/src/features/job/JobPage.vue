@@ -11,6 +11,7 @@ import { useHabits } from '../../app/habits'
 import { useOutbox, type Versioned } from '../../app/outbox'
 import TwoVersions from '../../app/TwoVersions.vue'
 import { useSituation } from '../choose/situation'
+import { RIGS } from '../rig/rigs'
 import JobCuts from './JobCuts.vue'
 import JointRow from './JointRow.vue'
 
@@ -27,12 +28,7 @@ const name = ref('')
 const task = ref<CatalogueWords['tasks'][number]['task']>('make-fast')
 
 /** Rigs a job may have, as they are asked for and as they are named once it has them. */
-const rigs = [
-  { kind: 'shelter', its: 'Its shelter', rig: 'Rig a shelter' },
-  { kind: 'load', its: 'Its load', rig: 'Tie down a load' },
-  { kind: 'haul', its: 'Its haul', rig: 'Plan a haul' },
-  { kind: 'hang', its: 'Its bar', rig: 'Hang a bar' },
-]
+const rigs = RIGS.filter((r) => r.kept)
 const id = () => Number(route.params.job)
 
 const path = computed(() => `/api/jobs/${route.params.job}`)
@@ -150,7 +146,7 @@ const print = () => window.print()
       <TwoVersions :path="path" what="this job" :parts="parts" @stands="stands" />
       <p class="job-rigs">
         <RouterLink v-for="r in rigs" :key="r.kind" class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/${r.kind}`">{{
-          view.rigs.includes(r.kind) ? r.its : r.rig
+          view.rigs.includes(r.kind) ? r.its : r.ask
         }}</RouterLink>
       </p>
       <p v-if="view.job.note" class="note">{{ view.job.note }}</p>

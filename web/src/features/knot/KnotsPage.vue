@@ -91,6 +91,13 @@ const groups = computed(() => {
   if (called.value) return found.value.length ? [{ says: 'Called so, or nearly', knots: found.value }] : []
   return order.value === 'built' ? byBuilt.value : byFamily.value
 })
+/** Lashings stand after the knots; they do no knot's job. */
+const { answer: everyLashing } = useAsked(() => got(api.GET('/api/lashings')))
+const lashings = computed(() => {
+  const by = called.value?.lashings
+  const all = (everyLashing.value ?? []).filter((l) => !job.value && (!by || by.includes(l.id)))
+  return by ? [...all].sort((a, b) => by.indexOf(a.id) - by.indexOf(b.id)) : all
+})
 const hint = (k: KnotSummary) => (k.one_pull ? 'one pull frees it' : (k.also[0] ?? `${k.moves} moves`))
 function choose(id: string) {
   const next = pair.value.includes(id) ? pair.value.filter((p) => p !== id) : [...pair.value.slice(-1), id]
@@ -127,7 +134,7 @@ function choose(id: string) {
       </ul>
     </section>
     <KnotPair v-if="pair.length" :pair="pair" @close="set({ pair: undefined })" />
-    <p v-if="knots.length && !groups.length" class="mt-4">
+    <p v-if="knots.length && !groups.length && !lashings.length" class="mt-4">
       No knot here goes by “{{ words }}”{{ job ? ' and does that job' : '' }}. Try another of its names<template v-if="job"
         >, or <BButton class="btn-bare" @click="job = ''">any job</BButton></template
       >.
@@ -142,6 +149,17 @@ function choose(id: string) {
           >
           <BButton class="btn-bare beside" :class="{ on: pair.includes(k.id) }" :aria-pressed="pair.includes(k.id)" @click="choose(k.id)"
             >{{ pair.includes(k.id) ? 'Put back' : 'Side by side' }}<span class="visually-hidden">: {{ k.name }}</span></BButton
+          >
+        </li>
+      </ul>
+    </template>
+    <template v-if="lashings.length">
+      <h2 class="mt-4">Lashings</h2>
+      <ul class="knots">
+        <li v-for="l in lashings" :key="l.id">
+          <RouterLink :to="`/lashings/${l.id}`"
+            ><KnotFigure :from="`/api/lashings/${l.id}/figure.svg`" /><b>{{ l.name }}</b
+            ><span class="sub">poles that {{ l.meet }}</span></RouterLink
           >
         </li>
       </ul>

@@ -2,7 +2,7 @@
 // Rig: from the site to the last peg, of whatever kind. Said, drawn to scale, then its knots, its cord, its order.
 import { useMediaQuery, useResizeObserver } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import IconSite from '~icons/lucide/footprints'
 import IconPrint from '~icons/lucide/printer'
 import IconRedo from '~icons/lucide/redo-2'
@@ -21,10 +21,12 @@ import StepList from './StepList.vue'
 import { kindOf } from './kinds'
 import { partsOf } from './parts'
 import { useRig } from './rig'
+import { RIGS, type RigName } from './rigs'
 import '../../styles/rig.css'
 import '../../styles/load.css'
 
 const route = useRoute()
+const router = useRouter()
 const habits = useHabits()
 const rig = useRig()
 const situation = useSituation()
@@ -39,17 +41,11 @@ const wide = useMediaQuery('(min-width: 901px)')
 const site = computed(() => `${route.path.replace(/\/$/, '')}/site`)
 /** Other kinds of rig: of the same job where they are kept with one, one line always for its own sake. */
 const others = computed(() => {
-  const at = (of: string) => (rig.job === undefined || of === 'line' ? `/rig/${of}` : `/jobs/${rig.job}/rig/${of}`)
-  return [
-    { kind: 'shelter', says: 'A shelter' },
-    { kind: 'load', says: 'A load' },
-    { kind: 'haul', says: 'A haul' },
-    { kind: 'hang', says: 'A bar' },
-    { kind: 'line', says: 'One line alone' },
-  ]
-    .filter((o) => o.kind !== rig.kind)
-    .map((o) => ({ to: at(o.kind), says: o.says }))
+  const at = (r: RigName) => (rig.job === undefined || !r.kept ? `/rig/${r.kind}` : `/jobs/${rig.job}/rig/${r.kind}`)
+  return RIGS.filter((r) => r.kind !== rig.kind).map((r) => ({ to: at(r), says: r.says }))
 })
+
+const elsewhere = (e: Event) => byItself(router.push((e.target as HTMLSelectElement).value))
 
 async function open() {
   const job = route.params.job ? Number(route.params.job) : undefined
@@ -102,7 +98,13 @@ function letGo(e: PointerEvent, drawing: string) {
         <BButton class="btn-tab" :disabled="!rig.canRedo" @click="rig.redo"><IconRedo class="i" /> Again</BButton>
         <BButton class="btn-tab" :disabled="!plan" @click="rig.sheet()"><IconPrint class="i" /> Sheet, PDF</BButton>
         <KeepWith :job="rig.job" :kind="rig.kind" />
-        <RouterLink v-for="o in others" :key="o.to" class="btn btn-tab" :to="o.to">{{ o.says }}</RouterLink>
+        <label class="keep"
+          >Plan
+          <select class="part" :value="''" aria-label="Another rig" @change="elsewhere">
+            <option value="" disabled>another rig</option>
+            <option v-for="o in others" :key="o.to" :value="o.to">{{ o.says }}</option>
+          </select></label
+        >
       </p>
     </div>
     <TwoVersions v-if="rig.keptAt" :path="rig.keptAt" what="this rig" :parts="partsOf(rig.kind)" @stands="rig.stands" />

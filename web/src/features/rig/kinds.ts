@@ -9,6 +9,9 @@ import HaulSentence from './haul/HaulSentence.vue'
 import LoadSentence from './load/LoadSentence.vue'
 import LoadSide from './load/LoadSide.vue'
 import LoadSite from './load/LoadSite.vue'
+import PolesSentence from './poles/PolesSentence.vue'
+import PolesSide from './poles/PolesSide.vue'
+import PolesSite from './poles/PolesSite.vue'
 import CordSentence from './shelter/CordSentence.vue'
 import ShelterMore from './shelter/ShelterMore.vue'
 import ShelterSentence from './shelter/ShelterSentence.vue'
@@ -32,6 +35,7 @@ const KINDS: Record<string, Kind> = {
   line: { sentence: LineSentence, side: LineSide },
   hang: { sentence: HangSentence, site: HangSite },
   haul: { sentence: HaulSentence },
+  poles: { sentence: PolesSentence, site: PolesSite, lead: PolesSide },
   load: { sentence: LoadSentence, site: LoadSite, lead: LoadSide },
 }
 

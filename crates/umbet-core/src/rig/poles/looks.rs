@@ -1,21 +1,22 @@
-//! What the drawings of lashed poles show.
+//! What the drawing of lashed poles shows.
 
 use super::build::Standing;
 use super::draft::{Build, Poles};
 use super::forces::Forces;
-use crate::draw::{PoleLooks, PolesLooks, poles_above, poles_front};
+use crate::draw::{PoleLooks, PolesLooks, beside, poles_above, poles_front};
 use crate::rig::{Drawing, Given};
 use crate::units::{Band, Force, Length};
 
-/// From the front, from the side where it is deep, and from above where feet stand in a ring.
+/// From the front; beside it from the side where it is deep, from above where feet stand in a ring.
 pub fn drawings(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>) -> Vec<Drawing> {
     let looks = looks(poles, standing, forces, given);
-    let mut all = vec![Drawing { id: "front", name: "Front", scene: poles_front(&looks, [0, 2]) }];
-    if matches!(poles.said.build, Build::Tripod | Build::Rack) {
-        all.push(Drawing { id: "side", name: "Side", scene: poles_front(&looks, [1, 2]) });
-        all.push(Drawing { id: "above", name: "From above", scene: poles_above(&looks) });
-    }
-    all
+    let narrow = |share: f64| PolesLooks { width: given.width * share, ..looks.clone() };
+    let scene = match poles.said.build {
+        Build::Tripod => beside(poles_front(&narrow(0.62), [0, 2]), "From above", poles_above(&narrow(0.38))),
+        Build::Rack => beside(poles_front(&narrow(0.5), [0, 2]), "From the side", poles_front(&narrow(0.5), [1, 2])),
+        _ => poles_front(&looks, [0, 2]),
+    };
+    vec![Drawing { id: "front", name: "Front", scene }]
 }
 
 fn looks(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>) -> PolesLooks {

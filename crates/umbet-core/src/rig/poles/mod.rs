@@ -18,6 +18,7 @@ use super::joint::{JointAsk, under};
 use super::tighten::{KEPT, LEAST_MARGIN};
 use super::{Cut, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::lashing::hold::{Bound, bands};
+use crate::lashing::lay::PITCH;
 use crate::lashing::{Cord, Counts, FRAPPING, How, Lashing, Laying, Meet, TURNS};
 use crate::situation::{Draft, Fault, Habits, Release, Shape, Task, Tension};
 use crate::units::{Band, Length, Reader};
@@ -196,7 +197,7 @@ impl Poles {
         let groups = if at.lashing.meet == Meet::Sprung { 2.0 } else { 1.0 };
         let turn_m = cord.turns * cord_m / at.counts.turns as f64;
         let frap_m = if at.counts.frapping > 0 { cord.frapping * cord_m / at.counts.frapping as f64 } else { 0.0 };
-        let bound = Bound { pole_m, cord_m, turn_m: turn_m / groups };
+        let bound = self.bound(at, turn_m / groups);
         let [slip_n, turning] = bands(at.lashing.meet, at.counts, bound);
         let w = |m: f64| reader.length(Length::from_m(m));
         let parts = [("start", cord.start), ("turns", cord.turns), ("frapping", cord.frapping), ("end", cord.end)];
@@ -233,8 +234,22 @@ impl Poles {
             turn_takes: w(turn_m),
             frapping_takes: w(frap_m),
             slip_n,
-            holds: format!("Slips along a pole from {}, est.{turns}", reader.forces(slip_n)),
+            holds: format!("Slips along a pole from {}{turns}, est.", reader.forces(slip_n)),
         })
+    }
+
+    /// What a lashing is tied on; legs open as far as their feet stand out.
+    fn bound(&self, at: &LashedAt, turn_m: f64) -> Bound {
+        let legs = matches!(at.lashing.meet, Meet::TwoLegs | Meet::ThreeLegs);
+        let lanes = if at.lashing.id == "tripod" { 2.0 } else { 1.0 };
+        let cord_m = self.cord.diameter.m();
+        Bound {
+            pole_m: self.said.pole_mm / 1000.0,
+            cord_m,
+            turn_m,
+            opened: if legs { self.said.out_m / self.apex_m() } else { 0.0 },
+            high_m: if legs { at.counts.turns as f64 * lanes * PITCH * cord_m } else { 0.0 },
+        }
     }
 
     fn parts(&self, standing: &Standing, forces: &Forces, lashed: &[LashingFacts], reader: &Reader) -> Vec<Part> {
@@ -349,9 +364,10 @@ impl Poles {
         let place = small(&facts.place);
         let turn_m = facts.cord.iter().find(|i| i.of == "turns").map_or(1.0, |i| i.length_m) / at.counts.turns as f64;
         let groups = if at.lashing.meet == Meet::Sprung { 2.0 } else { 1.0 };
-        let bound =
-            Bound { pole_m: self.said.pole_mm / 1000.0, cord_m: self.cord.diameter.m(), turn_m: turn_m / groups };
-        let holds = |c: &Counts| bands(at.lashing.meet, *c, bound)[0].low >= part.pull_n.high;
+        let holds = |c: &Counts| {
+            let at = LashedAt { counts: *c, ..at.clone() };
+            bands(at.lashing.meet, *c, self.bound(&at, turn_m / groups))[0].low >= part.pull_n.high
+        };
         let frapping = (at.counts.frapping..=FRAPPING[1]).map(|frapping| Counts { frapping, ..at.counts });
         let turns = (at.counts.turns..=TURNS[1]).map(|turns| Counts { turns, ..at.counts });
         let more = frapping.filter(|_| at.lashing.frapped()).chain(turns).find(|c| holds(c));

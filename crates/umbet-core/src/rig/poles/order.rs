@@ -167,7 +167,8 @@ fn raise(poles: &Poles, standing: &Standing, joints: &[Joint], m: &dyn Fn(f64) -
 pub fn strike(poles: &Poles) -> Vec<Step> {
     let mut all = vec![Step::new("unload", "Unload", "Take everything off first.")];
     if poles.said.build.legged() {
-        all.push(Step::new("down", "Down", "Walk it down the way it went up, guys held until it lies."));
+        let guys = if poles.said.build.guyed() { ", guys held until it lies" } else { "" };
+        all.push(Step::new("down", "Down", format!("Walk it down the way it went up{guys}.")));
     }
     all.push(Step::new(
         "off",
