@@ -113,14 +113,20 @@ pub struct Bound {
     pub opened: f64,
     /// Height of the turns along the poles; nothing where they cross.
     pub high_m: f64,
+    /// What the cord bears where it is weakest, newtons.
+    pub cord_n: f64,
 }
+
+/// Opening legs draw no turn tighter than this share of what its cord bears: wood gives way first (common practice).
+const DRAWN: f64 = 0.2;
 
 impl Bound {
     /// What opening the legs puts into the turns. They part by their height in the mean a quarter, on both sides of a turn, and
     /// so far a turn is drawn out once its slack, a share of its length, is gone.
     fn opening_n(&self, w: &Worked) -> f64 {
         let drawn_out = 2.0 * self.high_m / 4.0 * self.opened;
-        w.stiffness_n * (drawn_out / self.turn_m - w.slack).max(0.0)
+        let pull = w.stiffness_n * (drawn_out / self.turn_m - w.slack).max(0.0);
+        pull.min(DRAWN * self.cord_n)
     }
 }
 

@@ -202,7 +202,7 @@ fn what_a_square_lashing_holds() {
     let turn_m = 0.807;
     // It took the stiffness of a turn, not of the cord.
     let w = Worked { stiffness_n: 50_000.0 * turn_m, ..Worked::MIDDLE };
-    let bound = Bound { pole_m: 0.075, cord_m: 0.006, turn_m, opened: 0.0, high_m: 0.0 };
+    let bound = Bound { pole_m: 0.075, cord_m: 0.006, turn_m, opened: 0.0, high_m: 0.0, cord_n: 6000.0 };
     for (turns, frapping, slip, turning) in
         [(3, 0, 440.0, 12.6), (3, 1, 967.0, 27.9), (3, 2, 1105.0, 31.9), (3, 3, 1143.0, 33.0), (4, 2, 1264.0, 38.7)]
     {
@@ -224,7 +224,7 @@ fn frapping_has_a_limit_and_balances() {
         bears(
             Meet::Cross,
             Counts { turns: 3, frapping },
-            Bound { pole_m: 0.075, cord_m: 0.006, turn_m: 0.8, opened: 0.0, high_m: 0.0 },
+            Bound { pole_m: 0.075, cord_m: 0.006, turn_m: 0.8, opened: 0.0, high_m: 0.0, cord_n: 6000.0 },
             &Worked::MIDDLE,
         )
         .slip_n
@@ -237,11 +237,12 @@ fn frapping_has_a_limit_and_balances() {
 /// the mean on both sides of a turn together; of 0.8 m that is 1.56 %, less the slack.
 #[test]
 fn legs_that_open_tighten_their_turns() {
-    let bound = |opened| Bound { pole_m: 0.075, cord_m: 0.01, turn_m: 0.8, opened, high_m: 0.1 };
+    let bound = |opened| Bound { pole_m: 0.075, cord_m: 0.01, turn_m: 0.8, opened, high_m: 0.1, cord_n: 6000.0 };
     let turn = |opened| bears(Meet::TwoLegs, Counts { turns: 8, frapping: 2 }, bound(opened), &Worked::MIDDLE).turn_n;
     let by_hand = 40_000.0 * (2.0 * 0.1 / 4.0 * 0.25 / 0.8 - 0.01) * 0.6;
     assert!((turn(0.25) - turn(0.0) - by_hand).abs() < 1e-6, "{}", turn(0.25) - turn(0.0));
     assert_eq!(turn(0.1), turn(0.0), "slack is drawn out first");
+    assert!((turn(2.0) - turn(0.0) - 0.2 * 6000.0 * 0.6).abs() < 1e-6, "no tighter than a fifth of the cord");
 }
 
 /// Every move begins where the last ended, the last ends with the cord; its words have no gap left in them.

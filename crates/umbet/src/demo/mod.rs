@@ -5,9 +5,10 @@ mod course;
 use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KeptRig, KitCord, Store};
 use serde::Deserialize;
 use umbet_core::rig::load::LoadDraft;
+use umbet_core::rig::poles::PolesDraft;
 use umbet_core::rig::shelter::ShelterDraft;
-use umbet_core::rig::{load, shelter};
-use umbet_core::situation::Draft;
+use umbet_core::rig::{load, poles, shelter};
+use umbet_core::situation::{CordDraft, Draft};
 
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
@@ -63,6 +64,12 @@ async fn keep_rig(store: &Store, job: i64, kind: &str) -> anyhow::Result<()> {
             vec!["look", "pad", "fixed", "lean"],
         ),
         "load" => (&load::PLANNER, serde_json::to_value(LoadDraft::usual())?, vec!["rings", "set-0"]),
+        "poles" => {
+            // A wash stand of what the hut has: the blue heap's cord.
+            let usual = PolesDraft::usual();
+            let cord = CordDraft { kind: "laid-polypropylene-8".into(), ..usual.cord.clone() };
+            (&poles::PLANNER, serde_json::to_value(PolesDraft { cord, ..usual })?, vec!["look", "mark"])
+        }
         other => anyhow::bail!("no rig of the kind “{other}” in the demonstration"),
     };
     let ticked = ticked.into_iter().map(str::to_owned).collect();

@@ -114,6 +114,8 @@ async fn every_page_is_named_and_narrow() {
         ("/rig/load", "A load tied down"),
         ("/rig/haul", "A haul over the ground"),
         ("/rig/hang", "A bar hung level"),
+        ("/rig/poles", "Poles lashed together"),
+        ("/lashings/square", "Square lashing"),
         ("/rig/shelter/site", "A shelter on a ridgeline"),
         ("/prove", "Meant to be"),
         ("/prove/tied", "What have I tied?"),

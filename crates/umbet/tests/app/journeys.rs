@@ -144,6 +144,8 @@ async fn every_screen_can_be_used_by_everyone() {
             "/rig/load",
             "/rig/haul",
             "/rig/hang",
+            "/rig/poles",
+            "/lashings/tripod",
             "/knots/bowline?way=1&step=2",
         ] {
             goto(&b, &s, path).await;
@@ -201,6 +203,8 @@ async fn a_phone_is_enough() {
         "/rig/load",
         "/rig/haul",
         "/rig/hang",
+        "/rig/poles",
+        "/lashings/square",
         "/knots/butterfly?way=2&step=2",
         "/cord",
         "/habits",

@@ -11,6 +11,7 @@ mod journeys;
 mod killed;
 mod load;
 mod loads;
+mod poles;
 mod process;
 mod prove;
 mod rigs;

@@ -269,6 +269,7 @@ async fn the_server_goes_on_every_page() {
         ("/rig/load", ".rig .sentence", ".make-so button"),
         ("/rig/haul", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/hang", ".rig .sentence", ".load-site button"),
+        ("/rig/poles", ".rig .sentence", ".lashing-strip button"),
         ("/rig/shelter/site", ".onsite-next", ".onsite-next"),
         ("/prove", "h1", "main button"),
         ("/prove/tied", "h1", "main button"),

@@ -248,6 +248,7 @@ impl Poles {
             cord_m,
             turn_m,
             opened: if legs { self.said.out_m / self.apex_m() } else { 0.0 },
+            cord_n: self.cord.at_knot(KEPT).low,
             high_m: if legs { at.counts.turns as f64 * lanes * PITCH * cord_m } else { 0.0 },
         }
     }

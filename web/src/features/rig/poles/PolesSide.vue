@@ -68,7 +68,7 @@ const set = (what: 'turns' | 'frapping', n: number) => byItself(rig.say({ [what]
       <span class="sub whole">{{ here.differ }}</span>
     </div>
     <h2>Holds</h2>
-    <p>{{ here.holds }}.</p>
+    <p>{{ here.holds }}</p>
     <p v-if="facts.line">
       <BButton class="btn-tab" @click="rig.say({ spread_line: true })">Lay a line from foot to foot, {{ facts.line }}</BButton>
     </p>
