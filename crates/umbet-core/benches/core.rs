@@ -58,6 +58,44 @@ fn load(c: &mut Criterion) {
     c.bench_function("plan a load, its smallest change, and draw it", |b| b.iter(|| Rig::plan(&load, &given).is_ok()));
 }
 
+/// Hauls, hung bars, and every sort of thing built of poles, with their drawings; budget 5 ms each.
+fn rigs(c: &mut Criterion) {
+    use umbet_core::rig::hang::{Hang, HangDraft};
+    use umbet_core::rig::haul::{Haul, HaulDraft};
+    use umbet_core::rig::poles::{Build, Poles, PolesDraft};
+    use umbet_core::rig::{Given, Rig};
+    let (habits, reader) = (umbet_core::situation::Habits::default(), Reader::default());
+    let given = Given { kit: &[], habits: &habits, reader: &reader, width: 868.0 };
+    let mut bench = |name: &str, rig: &dyn Rig| {
+        assert!(rig.plan(&given).is_ok(), "{name}");
+        c.bench_function(&format!("plan and draw: {name}"), |b| b.iter(|| rig.plan(&given).is_ok()));
+    };
+    bench("a haul", &Haul::read(&HaulDraft::usual()).expect("the usual one reads"));
+    bench("a hung bar", &Hang::read(&HangDraft::usual()).expect("the usual one reads"));
+    for build in Build::ALL {
+        let draft = PolesDraft { build: *build, lashed_m: 2.0, ..PolesDraft::usual() };
+        bench(build.words(), &Poles::read(&draft).expect("it reads"));
+    }
+}
+
+/// A lashing laid and drawn; budget 5 ms each.
+fn lashings(c: &mut Criterion) {
+    use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed};
+    use umbet_core::lashing::{How, Laying, lashings};
+    for l in lashings() {
+        let radii = vec![4.0; l.script.poles.len()];
+        c.bench_function(&format!("lay a lashing: {}", l.id), |b| {
+            b.iter(|| Laying::lay(black_box(&l.script), &radii, How::OPEN).is_ok());
+        });
+        let laid = Laying::lay(&l.script, &radii, How::OPEN).expect("it is laid");
+        let moves = l.moves(&laid, l.usual()).expect("its moves are there");
+        let tied = Tied { lashing: l, laid: &laid, moves: &moves };
+        let figure =
+            LashedFigure { step: None, seen: LashingSeen::Front, mirrored: false, laid: false, size: [420.0, 360.0] };
+        c.bench_function(&format!("draw a lashing: {}", l.id), |b| b.iter(|| lashed(black_box(&tied), &figure)));
+    }
+}
+
 /// Planar-diagram codes of the table, to so many crossings.
 fn codes(most: usize) -> Vec<Vec<[usize; 4]>> {
     let rows = include_str!("../catalogue/tables/knots.csv").lines().filter(|l| !l.starts_with('#'));
@@ -89,6 +127,8 @@ fn main() {
     core(&mut criterion);
     shelter(&mut criterion);
     load(&mut criterion);
+    rigs(&mut criterion);
+    lashings(&mut criterion);
     topology(&mut criterion);
     criterion.final_summary();
 }

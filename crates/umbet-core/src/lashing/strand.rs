@@ -117,9 +117,9 @@ struct Rounds {
 }
 
 /// While the cord finds its way.
-const FINDING: Rounds = Rounds { careful: 40, most: 160 };
+const FINDING: Rounds = Rounds { careful: 30, most: 90 };
 /// Once it lies round the right side of everything.
-const SMOOTHING: Rounds = Rounds { careful: 0, most: 60 };
+const SMOOTHING: Rounds = Rounds { careful: 0, most: 25 };
 /// After the careful rounds a point goes so much farther than the middle of its neighbours.
 const OVER: f64 = 1.65;
 

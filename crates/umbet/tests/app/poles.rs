@@ -90,7 +90,7 @@ async fn a_tripod_is_lashed_and_read_step_by_step() {
         .expect("pressed");
     until("one turn more", async || turns().await.as_deref() == Some("7")).await;
     b.press(".load-side button", "Lay a line from foot to foot").await;
-    b.see_words(".rig-below", "Line from foot to foot").await;
+    b.see_words(".rig-below", "line from foot to foot, 8 mm").await;
     let at = "/api/jobs/1/rigs/poles";
     until("it is kept as it stands", async || {
         let kept = s.get(at).await.1;

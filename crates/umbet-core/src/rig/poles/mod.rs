@@ -183,7 +183,14 @@ impl Poles {
 
     /// Each lashing measured: its cord by geometry and by rule, and what it holds.
     fn lashings(&self, standing: &Standing, reader: &Reader) -> Result<Vec<LashingFacts>, Impossible> {
-        standing.lashed.iter().map(|l| self.measured(l, reader)).collect()
+        let mut all: Vec<LashingFacts> = Vec::new();
+        for l in &standing.lashed {
+            // The same lashing elsewhere takes the same cord and holds as much.
+            let same = all.iter().find(|f| f.lashing == l.lashing.id && f.counts == l.counts).cloned();
+            let facts = same.map_or_else(|| self.measured(l, reader), Ok)?;
+            all.push(LashingFacts { id: l.id.into(), place: l.name.clone(), times: l.nodes.len(), ..facts });
+        }
+        Ok(all)
     }
 
     fn measured(&self, at: &LashedAt, reader: &Reader) -> Result<LashingFacts, Impossible> {

@@ -98,7 +98,7 @@ fn open(poles: &Poles, m: &dyn Fn(f64) -> String) -> Step {
     let d = &poles.said;
     let say = match d.build {
         Build::Tripod => format!(
-            "Stand it up and open the legs: the outer two cross under the middle one. Feet {} from the middle, all three alike. The lashing tightens as they open.",
+            "Stand it up and open the legs: the middle one back, the outer two forward and apart. Feet {} from the middle, all three alike. The lashing tightens as they open.",
             m(d.out_m)
         ),
         _ => {
