@@ -265,7 +265,7 @@ mod tests {
         f.kept[n[0]] = [true; 3];
         f.kept[n[2]] = [false, true, true];
         f.loads[n[1]] = V3::new(0.0, 0.0, -1000.0);
-        let s = f.solved().unwrap();
+        let s = f.solved().expect("goes");
         assert!((s.bending_nm[0] - 500.0).abs() < 1e-3, "{}", s.bending_nm[0]);
         assert!((s.feet_n[n[0]].z - 500.0).abs() < 1e-6 && (s.feet_n[n[2]].z - 500.0).abs() < 1e-6);
         assert!(f.out_of_balance(&s) < 1e-6);
@@ -292,7 +292,7 @@ mod tests {
             if lined {
                 f.cords = vec![[feet[0], feet[1]], [feet[1], feet[2]], [feet[2], feet[0]]];
             }
-            let s = f.solved().unwrap();
+            let s = f.solved().expect("goes");
             let slope = r / h;
             let leg = w / 3.0 * (1.0 + slope * slope).sqrt();
             assert!(s.push_n.iter().all(|p| (p[0] - leg).abs() < 1e-3), "{:?} for {leg}", s.push_n);

@@ -95,7 +95,7 @@ fn more_turns_take_more_cord_each_as_much() {
 /// What a turn binds: a commutator for the square lashing, which therefore falls off when either pole is drawn out.
 #[test]
 fn taking_a_pole_away_lets_a_square_lashing_off() {
-    let laid = Laying::lay(&of("square").script, &[4.0, 4.0], How::TIGHT).unwrap();
+    let laid = Laying::lay(&of("square").script, &[4.0, 4.0], How::TIGHT).expect("goes");
     let turns = group(&laid, 1);
     assert_eq!(word(&laid.poles, &turns), "CucUCucUCucU");
     for gone in ['U', 'C'] {
@@ -103,7 +103,7 @@ fn taking_a_pole_away_lets_a_square_lashing_off() {
         assert_eq!(word(&left, &turns), "1", "without {gone}");
     }
     // Round two poles side by side a turn still holds the one that is left.
-    let laid = Laying::lay(&of("shear").script, &[4.0, 4.0], How::TIGHT).unwrap();
+    let laid = Laying::lay(&of("shear").script, &[4.0, 4.0], How::TIGHT).expect("goes");
     let left: Vec<_> = laid.poles.iter().filter(|p| p.name != 'A').cloned().collect();
     assert_eq!(word(&left, &group(&laid, 1)), "b".repeat(8));
 }
@@ -113,8 +113,8 @@ fn taking_a_pole_away_lets_a_square_lashing_off() {
 fn frapping_goes_round_the_turns_and_round_no_pole() {
     for (id, strands) in [("square", 11), ("diagonal", 12)] {
         let l = of(id);
-        let laid = Laying::lay(&l.script, &[4.0, 4.0], How::TIGHT).unwrap();
-        let frap = l.script.groups.iter().position(|g| matches!(g, notation::Group::Frap(_))).unwrap();
+        let laid = Laying::lay(&l.script, &[4.0, 4.0], How::TIGHT).expect("goes");
+        let frap = l.script.groups.iter().position(|g| matches!(g, notation::Group::Frap(_))).expect("goes");
         let line = group(&laid, frap);
         assert_eq!(word(&laid.poles, &line), "1", "{id}");
         let wraps: Vec<Vec<DVec3>> = l
@@ -139,26 +139,26 @@ fn frapping_goes_round_the_turns_and_round_no_pole() {
 /// Turned wrong as a learner turns them: each is refused, or binds something else.
 #[test]
 fn what_is_lashed_wrong_is_caught() {
-    let (_, square) = lashing_files().iter().find(|f| f.0 == "square").unwrap();
+    let (_, square) = lashing_files().iter().find(|f| f.0 == "square").expect("goes");
     let wrong = |from: &str, to: &str| Lashing::read(&square.replace(from, to));
     let upright = wrong("wrap 3  C+e U-n", "wrap 3  C+e U+n");
     assert!(matches!(&upright, Err(LashingError::Binds { .. })), "{upright:?}");
     let crossbar = wrong("U-n C+w U-s   lanes", "U-n C-w U-s   lanes");
     assert!(matches!(&crossbar, Err(LashingError::Binds { .. })), "{crossbar:?}");
     let frapped = wrong("frap 2  C-e", "frap 2  C+e");
-    assert!(frapped.unwrap_err().to_string().contains("between the poles"));
+    assert!(frapped.expect_err("refused").to_string().contains("between the poles"));
     let begun = wrong("frap 2  C-e U+n C-w U+s", "frap 2  C-w U+s C-e U+n");
-    assert!(begun.unwrap_err().to_string().contains("another opening"));
+    assert!(begun.expect_err("refused").to_string().contains("another opening"));
     let moved = wrong("wrap 0.25", "wrop 0.25");
     assert!(matches!(moved, Err(LashingError::Move(_))));
-    let (_, tripod) = lashing_files().iter().find(|f| f.0 == "tripod").unwrap();
+    let (_, tripod) = lashing_files().iter().find(|f| f.0 == "tripod").expect("goes");
     let missed = Lashing::read(&tripod.replace("B- C+ C- B+ A- A+", "B- C+ C- B- A- A+"));
     assert!(matches!(&missed, Err(LashingError::Binds { .. })), "{missed:?}");
 }
 
 #[test]
 fn a_script_that_cannot_be_read_says_where_and_why() {
-    let says = |text: &str| parse(text).unwrap_err().to_string();
+    let says = |text: &str| parse(text).expect_err("refused").to_string();
     assert_eq!(says("pole U n\npole U e on U"), "line 2: pole U is there twice");
     assert_eq!(says("pole U n\npole C e on X"), "line 2: there is no pole X");
     assert_eq!(says("pole U up"), "line 1: write `pole U n`, `pole C e on U` or `pole B n beside A`");
@@ -176,7 +176,7 @@ fn cord_lies_on_the_poles() {
     for l in lashings() {
         for (radius, frapping) in [(2.5, 2), (4.0, 1), (4.0, 3), (4.0, 6), (6.25, 2)] {
             let script = l.with(Counts { frapping, ..l.usual() });
-            let laid = Laying::lay(&script, &vec![radius; script.poles.len()], How::TIGHT).unwrap();
+            let laid = Laying::lay(&script, &vec![radius; script.poles.len()], How::TIGHT).expect("goes");
             // A timber hitch's tail is twisted round its own part, that lies on the pole itself: it stands in its way.
             let begin = if l.id == "diagonal" { 1 } else { 0 };
             // Frapping is as wide as the gap: where it leaves it, it rubs along the poles.
@@ -252,8 +252,8 @@ fn moves_follow_each_other_from_the_tail_to_the_end() {
         for turns in 2..=6 {
             let counts = Counts { turns, frapping: l.usual().frapping };
             let script = l.with(counts);
-            let laid = Laying::lay(&script, &vec![4.0; script.poles.len()], How::OPEN).unwrap();
-            let moves = l.moves(&laid, counts).unwrap();
+            let laid = Laying::lay(&script, &vec![4.0; script.poles.len()], How::OPEN).expect("goes");
+            let moves = l.moves(&laid, counts).expect("goes");
             let forward: Vec<_> = moves.iter().filter(|m| m.points[0] < m.points[1]).collect();
             assert!(forward.windows(2).all(|w| w[0].points[1] == w[1].points[0]), "{} {turns}", l.id);
             assert_eq!(forward[forward.len() - 1].points[1], laid.strand.points.len(), "{} {turns}", l.id);
@@ -265,8 +265,8 @@ fn moves_follow_each_other_from_the_tail_to_the_end() {
 #[test]
 fn drawings_are_told_and_turned() {
     for l in lashings() {
-        let laid = Laying::lay(&l.script, &vec![4.0; l.script.poles.len()], How::OPEN).unwrap();
-        let moves = l.moves(&laid, l.usual()).unwrap();
+        let laid = Laying::lay(&l.script, &vec![4.0; l.script.poles.len()], How::OPEN).expect("goes");
+        let moves = l.moves(&laid, l.usual()).expect("goes");
         let tied = Tied { lashing: l, laid: &laid, moves: &moves };
         let figure = |step, seen, mirrored| {
             lashed(&tied, &LashedFigure { step, seen, mirrored, laid: false, size: [420.0, 360.0] })

@@ -39,6 +39,8 @@ pub struct LashedAt {
     pub counts: Counts,
     /// At which nodes.
     pub nodes: Vec<usize>,
+    /// What it binds lies in a crotch: it would bear without being lashed.
+    pub rests: bool,
 }
 
 /// Poles in space.
@@ -189,14 +191,14 @@ impl Site<'_> {
     /// The lashing it stands or falls by.
     fn main(&mut self, id: &'static str, name: &str, nodes: Vec<usize>) {
         let (lashing, counts) = (self.poles.lashing, self.poles.counts);
-        self.at.lashed.push(LashedAt { id, name: name.into(), lashing, counts, nodes });
+        self.at.lashed.push(LashedAt { id, name: name.into(), lashing, counts, nodes, rests: false });
     }
 
     /// Another, as it is usually tied.
     fn other(&mut self, id: &'static str, name: &str, which: &str, nodes: Vec<usize>) {
         if let Some(lashing) = lashing(which) {
             let counts = lashing.usual();
-            self.at.lashed.push(LashedAt { id, name: name.into(), lashing, counts, nodes });
+            self.at.lashed.push(LashedAt { id, name: name.into(), lashing, counts, nodes, rests: false });
         }
     }
 
@@ -333,6 +335,9 @@ impl Site<'_> {
         }
         self.main("top", "Where each pair of legs meets", ends.to_vec());
         self.other("ridge", "Ridge pole in the crotches", "square", ends.to_vec());
+        if let Some(ridge) = self.at.lashed.last_mut() {
+            ridge.rests = true;
+        }
     }
 
     /// The upright stands fast; the bar bears in its middle, beside it.
@@ -340,7 +345,7 @@ impl Site<'_> {
         let high = self.poles.said.lashed_m;
         let foot = self.foot(0.0, 0.0);
         let meet = self.node(0.0, 0.0, high);
-        self.leg(&[foot, meet]);
+        self.pole("upright", &[foot, meet], [0.0, self.poles.said.pole_m - high]);
         self.at.frame.kept[meet] = [true, true, false];
         self.load(meet, 1.0);
         self.main("top", "Bar on the upright", vec![meet]);

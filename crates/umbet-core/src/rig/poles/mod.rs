@@ -173,6 +173,8 @@ const WOOD_E: Band = Band { low: 6e9, high: 11e9 };
 const WOOD_MARGIN: f64 = 3.0;
 /// Feet of a tripod stand out between these shares of its height (common practice: a third to a half).
 const TRIPOD_OUT: [f64; 2] = [0.25, 0.7];
+/// So many more turns are asked for at most: beyond them a lashing is worked harder, not longer (common practice).
+const MORE: usize = 2;
 /// An overlap is this share of a pole at least (common practice: a quarter).
 const OVERLAP: f64 = 0.25;
 
@@ -234,7 +236,7 @@ impl Poles {
             radius,
             cord: items,
             total_m,
-            total: w(total_m),
+            total: reader.length_up(Length::from_m(total_m)),
             rule_m,
             rule: w(rule_m),
             differ,
@@ -266,8 +268,9 @@ impl Poles {
         let mut parts: Vec<Part> = lashed
             .iter()
             .zip(&forces.slips_n)
-            .filter(|(_, pull)| pull.high > 1.0)
-            .map(|(l, pull)| {
+            .zip(&standing.lashed)
+            .filter(|((_, pull), at)| pull.high > 1.0 && !at.rests)
+            .map(|((l, pull), _)| {
                 let what = format!("a pole slips, {}", small(&l.place));
                 Part::judged(&format!("slip-{}", l.id), &what, l.slip_n, *pull, "the load puts", "", reader)
             })
@@ -378,6 +381,7 @@ impl Poles {
         };
         let frapping = (at.counts.frapping..=FRAPPING[1]).map(|frapping| Counts { frapping, ..at.counts });
         let turns = (at.counts.turns..=TURNS[1]).map(|turns| Counts { turns, ..at.counts });
+        let (frapping, turns) = (frapping.take(MORE + 1), turns.take(MORE + 1));
         let more = frapping.filter(|_| at.lashing.frapped()).chain(turns).find(|c| holds(c));
         match more {
             Some(c) if c.frapping > at.counts.frapping => format!(
@@ -389,7 +393,7 @@ impl Poles {
                 number(c.turns as u32)
             ),
             None => format!(
-                "Laid by a light hand on smooth poles it may slip, {place}, and more turns do not change that: rough the poles there, leave a stub of a branch under it, or lash it to a peg let into the pole."
+                "Laid by a light hand on smooth poles it may slip, {place}, and a turn or two more do not change that: rough the poles there, haul each turn until it creaks, and leave the stub of a branch or a peg under it as a stop."
             ),
         }
     }
@@ -509,14 +513,17 @@ impl Poles {
             } else if forces.slides_well && self.said.build.barred() {
                 all.push("If its feet slide the bar holds them: the higher figures are for that.".into());
             }
+        } else {
+            all.push(format!("Along a pole at each lashing: {}.", reader.forces(forces.slips_n[0])));
         }
         all
     }
 
     fn said(&self, reader: &Reader) -> String {
         let d = &self.said;
+        let a = if d.build == Build::AFrame { "An" } else { "A" };
         format!(
-            "A {} of poles {} thick, {} long, lashed in {} with {}, to bear {} of {}.",
+            "{a} {}, its poles {} thick, {} long, lashed in {} with {}, to bear {} of {}.",
             d.build.words(),
             reader.diameter(Length::from_mm(d.pole_mm)),
             reader.length(Length::from_m(d.pole_m)),

@@ -57,7 +57,7 @@ pub fn order(
     all.push(Step::new(
         "try",
         "Try it",
-        "Lean on it from every side, then hang a tenth of the load and look at each lashing before the rest.",
+        "Lean on it from every side, then put a tenth of the load on and look at each lashing before the rest.",
     ));
     all.push(Step::new("again", "Look again", poles.weathers()));
     all
