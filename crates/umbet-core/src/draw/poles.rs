@@ -121,7 +121,7 @@ pub fn poles_front(looks: &PolesLooks, across: [usize; 2]) -> Scene {
 /// From above, with the feet and the line between them.
 pub fn poles_above(looks: &PolesLooks) -> Scene {
     let (wide, deep) = (looks.span(0), looks.span(1));
-    let scale = ((looks.width - 2.0 * EDGE[0]) / (wide[1] - wide[0]).max(0.4))
+    let scale = ((looks.width - 2.0 * EDGE[1]) / (wide[1] - wide[0]).max(0.4))
         .min((ABOVE - 2.0 * EDGE[1]) / (deep[1] - deep[0]).max(0.4))
         .max(8.0);
     let middle = [f64::midpoint(wide[0], wide[1]), f64::midpoint(deep[0], deep[1])];

@@ -13,7 +13,7 @@ pub mod strand;
 pub mod word;
 
 pub use entry::{Cord, Counts, FRAPPING, Lashing, LashingError, Meet, Move, TURNS, lashing, lashing_files, lashings};
-pub use lay::{How, Laying, Unlaid};
+pub use lay::{DRAWN, How, Laying, Unlaid};
 pub use notation::{Script, parse};
 pub use pole::Pole;
 pub use strand::{Point, Strand};

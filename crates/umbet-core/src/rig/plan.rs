@@ -86,6 +86,11 @@ pub trait Rig {
     /// # Errors
     /// [`Impossible`] says what is in the way, and what to change.
     fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible>;
+
+    /// Drawings for its sheet only: on a screen something better stands for them.
+    fn on_paper(&self, _given: &Given<'_>) -> Vec<Drawing> {
+        Vec::new()
+    }
 }
 
 /// A draft read, or what is out of reason in it.

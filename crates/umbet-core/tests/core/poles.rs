@@ -46,7 +46,7 @@ fn a_tripod_stands_by_hand() {
 fn every_build_is_planned_whole() {
     for b in Build::ALL {
         let p = planned(&build(*b)).unwrap_or_else(|no| panic!("{b:?}: {}", no.0));
-        assert!(!p.drawings.is_empty() && !p.plan.order.is_empty() && !p.plan.cuts.is_empty(), "{b:?}");
+        assert!(p.drawings.len() == 1 && !p.plan.order.is_empty() && !p.plan.cuts.is_empty(), "{b:?}");
         assert!(!p.plan.parts.is_empty(), "{b:?} gives nowhere");
         assert!(p.plan.cautions.iter().any(|c| c.contains("nobody")), "{b:?}");
         let own: Vec<&str> =
@@ -59,6 +59,18 @@ fn every_build_is_planned_whole() {
         for part in &p.plan.parts {
             assert!(part.margin.low.is_finite() && part.pull_n.high > 0.0, "{b:?}: {}", part.says);
         }
+    }
+}
+
+/// On paper the lashing itself stands beside what is built with it.
+#[test]
+fn the_lashing_goes_to_paper() {
+    let (habits, reader) = (Habits::default(), Reader::default());
+    for b in Build::ALL {
+        let given = Given { kit: &[], habits: &habits, reader: &reader, width: 868.0 };
+        let paper = read(&build(*b)).on_paper(&given);
+        assert_eq!(paper.len(), 1, "{b:?}");
+        assert!(paper[0].scene.alt.contains("turned") && paper[0].scene.items.len() > 2, "{b:?}");
     }
 }
 

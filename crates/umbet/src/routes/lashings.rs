@@ -8,7 +8,7 @@ use axum::response::Response;
 use serde::{Deserialize, Serialize};
 use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed};
 use umbet_core::knot::told;
-use umbet_core::lashing::{Counts, FRAPPING, How, Lashing, Laying, TURNS, lashing, lashings};
+use umbet_core::lashing::{Counts, DRAWN, FRAPPING, How, Lashing, Laying, TURNS, lashing, lashings};
 use utoipa::{IntoParams, ToSchema};
 
 /// A lashing in a list.
@@ -110,8 +110,6 @@ pub struct LashingWords {
     moves: Vec<LashingMove>,
 }
 
-/// Radii drawn, in diameters of the cord.
-const DRAWN: [f64; 2] = [2.5, 6.25];
 /// Radius where none is said: poles eight cords thick.
 const USUAL: f64 = 4.0;
 

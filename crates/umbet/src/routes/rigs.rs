@@ -279,7 +279,10 @@ pub async fn sheet(
 ) -> Result<Response, Error> {
     let planner = app.planner(&kind)?;
     let planned = work_out(&app, &person, planner, &input, DRAWING_WIDTH).await?;
-    let planned = planned.map_err(|why| Error::fault("draft", why.0))?;
+    let mut planned = planned.map_err(|why| Error::fault("draft", why.0))?;
+    let (habits, reader) = (person.habits(), person.reader());
+    let given = Given { kit: &[], habits, reader: &reader, width: DRAWING_WIDTH };
+    planned.drawings.extend(read(planner, &input)?.on_paper(&given));
     let pages = pages(&planned, input.title.as_deref().unwrap_or(planner.name));
     let pdf = work::aside(move || Ok(to_pdf(&pages)?)).await?;
     let headers = [

@@ -10,7 +10,6 @@ type Shot = (&'static str, &'static str, u32, u32, bool, &'static [&'static str]
 const SHOTS: &[Shot] = &[
     ("choose.png", "/jobs/1/joints/1", 1280, 800, false, &[]),
     ("choose-night.png", "/jobs/2/joints/8", 1280, 800, true, &[]),
-    ("knot.png", "/knots/clove-hitch?step=9", 1280, 800, false, &[]),
     ("knot-phone.png", "/knots/bowline?step=4", 390, 844, false, &[]),
     ("knot-drawn-up.png", "/knots/butterfly?step=7", 1280, 800, false, &[]),
     ("job.png", "/jobs/1", 1280, 800, false, &[]),
@@ -18,6 +17,7 @@ const SHOTS: &[Shot] = &[
     ("right-and-wrong.png", "/knots/reef/wrong?wrong=B4-6", 1280, 800, false, &[]),
     ("rig.png", "/jobs/2/rig/shelter", 1280, 800, false, &[]),
     ("rig-on-site.png", "/jobs/2/rig/shelter/site", 390, 844, false, &[".onsite-next"]),
+    ("lashing.png", "/lashings/tripod", 1280, 800, false, &[".lashing-strip li:nth-child(8) button"]),
     ("load.png", "/jobs/1/rig/load", 1280, 800, false, &[]),
     ("spot-the-mistake.png", "/prove", 1280, 800, false, &[]),
     ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),

@@ -19,6 +19,8 @@ pub const PITCH: f64 = 1.06;
 pub const GAP: f64 = 2.0 * PITCH + 0.25;
 /// The same where nothing is frapped: the cord of the first hitch lies between them.
 const WEDGED: f64 = 1.02;
+/// Radii of poles a drawing can be read with, in diameters of the cord: what is thicker or thinner is drawn as these.
+pub const DRAWN: [f64; 2] = [2.5, 6.25];
 /// From a hitch to the turns beside it, diameters.
 const BESIDE: f64 = 2.6;
 

@@ -1,9 +1,11 @@
-//! What the drawing of lashed poles shows.
+//! What the drawings of lashed poles show.
 
 use super::build::Standing;
 use super::draft::{Build, Poles};
 use super::forces::Forces;
-use crate::draw::{PoleLooks, PolesLooks, beside, poles_above, poles_front};
+use crate::cord::Construction;
+use crate::draw::{LashedFigure, LashingSeen, PoleLooks, PolesLooks, Tied, beside, lashed, poles_above, poles_front};
+use crate::lashing::{DRAWN, How, Laying};
 use crate::rig::{Drawing, Given};
 use crate::units::{Band, Force, Length};
 
@@ -18,6 +20,24 @@ pub fn drawings(poles: &Poles, standing: &Standing, forces: &Forces, given: &Giv
     };
     vec![Drawing { id: "front", name: "Front", scene }]
 }
+
+/// The lashing it stands or falls by, tied: from the front, and turned.
+pub fn tied(poles: &Poles, width: f64) -> Option<Drawing> {
+    let width = width / 2.0;
+    let script = poles.lashing.with(poles.counts);
+    let radius = (poles.said.pole_mm / 2.0 / poles.cord.diameter.mm()).clamp(DRAWN[0], DRAWN[1]);
+    let laid = Laying::lay(&script, &vec![radius; script.poles.len()], How::OPEN).ok()?;
+    let figure = |seen| {
+        let laid_cord = poles.cord.kind.construction == Construction::Laid;
+        let figure = LashedFigure { step: None, seen, mirrored: false, laid: laid_cord, size: [width, HIGH] };
+        lashed(&Tied { lashing: poles.lashing, laid: &laid, moves: &[] }, &figure)
+    };
+    let scene = beside(figure(LashingSeen::Front), "Turned", figure(LashingSeen::Turned));
+    Some(Drawing { id: "lashing", name: "The lashing", scene })
+}
+
+/// Height of the drawing of the lashing, pixels.
+const HIGH: f64 = 360.0;
 
 fn looks(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>) -> PolesLooks {
     let reader = given.reader;

@@ -16,7 +16,7 @@ use super::anchor::GREEN_WOOD;
 use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, under};
 use super::tighten::{KEPT, LEAST_MARGIN};
-use super::{Cut, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};
+use super::{Cut, Drawing, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::lashing::hold::{Bound, bands};
 use crate::lashing::lay::PITCH;
 use crate::lashing::{Cord, Counts, FRAPPING, How, Lashing, Laying, Meet, TURNS};
@@ -547,6 +547,10 @@ impl Poles {
 }
 
 impl Rig for Poles {
+    fn on_paper(&self, given: &Given<'_>) -> Vec<Drawing> {
+        looks::tied(self, given.width).into_iter().collect()
+    }
+
     fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         if self.said.bears == Bears::People {

@@ -20,8 +20,8 @@ const lines = [
 </script>
 
 <template>
-  {{ poles.build === 'a-frame' ? 'An' : 'A' }} <ChoicePart :value="poles.build" label="What is built" :of="stock.builds" @take="take" />, its poles <NumberPart at="/pole_mm" /> thick
-  and <NumberPart at="/pole_m" /> long<template v-if="build.legged || poles.build === 'cross'"
+  {{ poles.build === 'a-frame' ? 'An' : 'A' }} <ChoicePart :value="poles.build" label="What is built" :of="stock.builds" @take="take" />,
+  its poles <NumberPart at="/pole_mm" /> thick and <NumberPart at="/pole_m" /> long<template v-if="build.legged || poles.build === 'cross'"
     >, {{ poles.build === 'trestle' ? 'its top' : 'lashed' }} <NumberPart at="/lashed_m" /> up</template
   ><template v-if="build.barred">, its {{ poles.build === 'trestle' ? 'ledger' : 'bar' }} at <NumberPart at="/bar_m" /></template
   ><template v-if="poles.build === 'rack'">, its shears <NumberPart at="/long_m" /> apart</template
