@@ -6,6 +6,7 @@ pub mod anchor;
 pub mod cut;
 mod faults;
 mod fields;
+pub mod ground;
 pub mod hang;
 pub mod haul;
 pub mod joint;

@@ -1,20 +1,20 @@
-//! Courses: planned from jobs, arranged by the instructor, drawn as a ladder.
+//! Courses: planned from jobs, arranged by the instructor.
 
-use super::class::{called, standings};
-use crate::error::{Error, NotAnswered, NotChanged, NotThere, Refused};
+use super::class::called;
+use crate::error::{Error, NotChanged, NotThere, Refused};
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
-use crate::store::{Course, CourseInput, CourseSummary, Job, Joint, KeptTry, Learner, LearnerInput, Lesson};
+use crate::store::{Course, CourseInput, CourseSummary, Job, Joint, Learner, Lesson};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
-use std::collections::{BTreeMap, BTreeSet};
+use std::collections::BTreeMap;
 use umbet_core::knot::catalogue;
 use umbet_core::teach::course::{Breadth, CoursePlan, Opening, PlannedLesson};
-use umbet_core::teach::ladder::{rungs, strands, why_not, with_what_they_build_on};
+use umbet_core::teach::ladder::why_not;
 use umbet_core::teach::minutes::{Minutes, Pace};
 use umbet_core::teach::practice::Spread;
 use umbet_core::teach::ready::{Ready, ready};
@@ -136,58 +136,6 @@ pub struct Arrangement {
     version: i64,
 }
 
-/// A knot on the ladder.
-#[derive(Serialize, ToSchema)]
-pub struct Rung {
-    /// Its id.
-    knot: &'static str,
-    /// Its name.
-    name: String,
-    /// The lesson that takes it up, from 1; none when it is known or not planned.
-    lesson: Option<i64>,
-    /// That lesson was held, or it was known before.
-    taught: bool,
-    /// Learners who can tie it by the standard.
-    can: usize,
-    /// Of these, due again.
-    fading: usize,
-    /// Learners of the course.
-    of: usize,
-}
-
-/// Two knots and what they share.
-#[derive(Serialize, ToSchema)]
-pub struct LadderStrand {
-    /// The knot below.
-    below: &'static str,
-    /// The knot above.
-    above: &'static str,
-    /// What they share.
-    says: String,
-    /// Both are taught.
-    laid: bool,
-    /// Read off their paths, not declared.
-    computed: bool,
-}
-
-/// The ladder of a course.
-#[derive(Serialize, ToSchema)]
-pub struct Ladder {
-    /// From the ground up.
-    rungs: Vec<Vec<Rung>>,
-    /// Between them.
-    strands: Vec<LadderStrand>,
-}
-
-/// A roster as it is pasted: a line a learner, `Anouk` or `Gwil, left`.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct Roster {
-    /// The lines.
-    #[schema(max_length = 20000)]
-    lines: String,
-}
-
 /// All courses.
 #[utoipa::path(get, operation_id = "list_courses", path = "/api/courses", responses((status = 200, description = "Courses, oldest first", body = Vec<CourseSummary>)))]
 pub async fn list(State(app): State<App>) -> Result<Json<Vec<CourseSummary>>, Error> {
@@ -302,105 +250,6 @@ pub async fn arrange_anew(State(app): State<App>, Path(id): Path<i64>) -> Result
     Ok(Json(Course::arrange(&app.store, id, &arranged, course.version).await?))
 }
 
-/// The ladder of a course.
-#[utoipa::path(
-    get, operation_id = "ladder", path = "/api/courses/{id}/ladder", params(("id" = i64, Path, description = "Course")),
-    responses((status = 200, description = "Rungs from the ground up", body = Ladder), NotThere)
-)]
-pub async fn ladder(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Ladder>, Error> {
-    let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
-    let (learners, tries) = (Learner::list(&app.store, id).await?, KeptTry::of_course(&app.store, id).await?);
-    work::aside(move || {
-        let standings = standings(&course, &learners, &tries, chrono::Utc::now());
-        let known = with_what_they_build_on(course.draft.knows.iter().map(String::as_str));
-        let planned = lessons.iter().flat_map(|l| l.knots.iter().copied());
-        let among: BTreeSet<&'static str> = with_what_they_build_on(course.draft.wanted.iter().map(String::as_str))
-            .into_iter()
-            .chain(planned)
-            .collect();
-        let taught = |id: &'static str| {
-            known.contains(id) || lessons.iter().any(|l| l.held_at.is_some() && l.knots.contains(&id))
-        };
-        let rung = |id: &'static str| Rung {
-            knot: id,
-            name: called(id),
-            lesson: lessons.iter().find(|l| l.knots.contains(&id)).map(|l| l.position),
-            taught: taught(id),
-            can: standings.values().filter(|s| s.get(id).is_some_and(|s| s.standing.holds())).count(),
-            fading: standings.values().filter(|s| s.get(id).is_some_and(|s| s.standing.holds() && s.is_due())).count(),
-            of: learners.len(),
-        };
-        let rungs = rungs(&among).into_iter().map(|r| r.into_iter().map(rung).collect()).collect();
-        let between = strands().iter().filter(|s| among.contains(s.below) && among.contains(s.above));
-        let strands = between.map(|s| LadderStrand {
-            below: s.below,
-            above: s.above,
-            says: s.says(),
-            laid: taught(s.below) && taught(s.above),
-            computed: s.shared != umbet_core::teach::ladder::Shared::Declared,
-        });
-        Ok(Json(Ladder { rungs, strands: strands.collect() }))
-    })
-    .await
-}
-
-/// Adds learners from a pasted list, all of them or none.
-#[utoipa::path(
-    post, operation_id = "add_learners", path = "/api/courses/{id}/learners", params(("id" = i64, Path, description = "Course")), request_body = Roster,
-    responses((status = 201, description = "Added", body = Vec<Learner>), NotAnswered)
-)]
-pub async fn add_learners(
-    State(app): State<App>,
-    Path(id): Path<i64>,
-    Body(roster): Body<Roster>,
-) -> Result<(StatusCode, Json<Vec<Learner>>), Error> {
-    Course::get(&app.store, id).await?;
-    let learners = read_roster(&roster.lines)?;
-    Ok((StatusCode::CREATED, Json(Learner::add_all(&app.store, id, &learners).await?)))
-}
-
-/// Standards as they are brought: the columns of the course's own CSV, in any order.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct StandardLines {
-    /// The lines, the names of the columns first. A row without a knot is the course's own; knots that are not named go by that.
-    #[schema(max_length = 20000)]
-    lines: String,
-    /// Version the change is made to.
-    version: i64,
-}
-
-/// The standards of a course as CSV: its own first, then those of knots that have theirs.
-#[utoipa::path(
-    get, operation_id = "standards_csv", path = "/api/courses/{id}/standards.csv", params(("id" = i64, Path, description = "Course")),
-    responses((status = 200, description = "A row a standard", body = String, content_type = "text/csv"), NotThere)
-)]
-pub async fn standards_csv(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
-    let text = crate::export::standards::csv_of(&Course::get(&app.store, id).await?)?;
-    Ok(([(header::CONTENT_TYPE, "text/csv; charset=utf-8")], text).into_response())
-}
-
-/// Sets the standards of a course from such rows, all of them or none.
-#[utoipa::path(
-    put, operation_id = "put_standards", path = "/api/courses/{id}/standards", params(("id" = i64, Path, description = "Course")), request_body = StandardLines,
-    responses((status = 200, description = "Set", body = Course), NotChanged)
-)]
-pub async fn put_standards(
-    State(app): State<App>,
-    Path(id): Path<i64>,
-    Body(given): Body<StandardLines>,
-) -> Result<Json<Course>, Error> {
-    let read = crate::export::standards::standards_of(&given.lines)?;
-    let now = Course::get(&app.store, id).await?;
-    let input = CourseInput {
-        standard: read.of_course.unwrap_or_else(|| now.standard.clone()),
-        standards: read.of_knots,
-        version: given.version,
-        ..CourseInput::from(now)
-    };
-    Ok(Json(Course::put(&app.store, id, &input).await?))
-}
-
 /// The lessons as a calendar.
 #[utoipa::path(
     get, operation_id = "course_calendar", path = "/api/courses/{id}/calendar.ics", params(("id" = i64, Path, description = "Course")),
@@ -410,37 +259,6 @@ pub async fn calendar(State(app): State<App>, Path(id): Path<i64>) -> Result<Res
     let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
     let text = crate::export::calendar::of_course(&course, &lessons);
     Ok(([(header::CONTENT_TYPE, "text/calendar; charset=utf-8")], text).into_response())
-}
-
-fn read_roster(lines: &str) -> Result<Vec<LearnerInput>, Error> {
-    let mut reader =
-        csv::ReaderBuilder::new().has_headers(false).flexible(true).trim(csv::Trim::All).from_reader(lines.as_bytes());
-    let mut learners = Vec::new();
-    for (i, row) in reader.records().enumerate() {
-        let line = i + 1;
-        let row = row.map_err(|e| Error::fault("lines", format!("Line {line} cannot be read: {e}.")))?;
-        let hand = match row.get(1).unwrap_or_default().to_lowercase().as_str() {
-            "" | "right" | "right-handed" => crate::store::Hand::Right,
-            "left" | "left-handed" => crate::store::Hand::Left,
-            other => {
-                let says =
-                    format!("Line {line}: write left or right behind the name, or nothing; this says “{other}”.");
-                return Err(Error::fault("lines", says));
-            }
-        };
-        let note = row.get(2).unwrap_or_default().to_owned();
-        learners.push(LearnerInput {
-            name: row.get(0).unwrap_or_default().to_owned(),
-            hand,
-            away: false,
-            note,
-            version: 0,
-        });
-    }
-    if learners.is_empty() {
-        return Err(Error::fault("lines", "Paste a list of names, a line each."));
-    }
-    Ok(learners)
 }
 
 /// What the jobs' joints were given is wanted too.

@@ -13,6 +13,7 @@ mod identify;
 mod jobs;
 mod knot_files;
 mod knots;
+mod ladder;
 mod lashings;
 mod learners;
 mod lessons;
@@ -21,6 +22,7 @@ mod papers;
 mod questions;
 mod record;
 mod rigs;
+mod rosters;
 mod settings;
 mod site;
 
@@ -133,13 +135,13 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(courses::restore))
         .routes(routes!(courses::arrange))
         .routes(routes!(courses::arrange_anew))
-        .routes(routes!(courses::ladder))
-        .routes(routes!(courses::add_learners))
+        .routes(routes!(ladder::ladder))
+        .routes(routes!(rosters::add_learners))
         .routes(routes!(courses::calendar))
         .routes(routes!(record::record))
         .routes(routes!(record::record_csv))
-        .routes(routes!(courses::standards_csv))
-        .routes(routes!(courses::put_standards))
+        .routes(routes!(rosters::standards_csv))
+        .routes(routes!(rosters::put_standards))
         .routes(routes!(record::record_workbook))
         .routes(routes!(record::take_in).layer(DefaultBodyLimit::max(record::LARGEST_LINES)))
         .routes(routes!(papers::lesson_handout))

@@ -22,4 +22,5 @@ mod stories;
 mod support;
 mod teaching;
 mod teaching_edges;
+mod teaching_files;
 mod windows;

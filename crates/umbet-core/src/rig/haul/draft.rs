@@ -1,7 +1,8 @@
 //! A haul as it is said: the thing, the way, the people; and the same once it was read.
 
-use super::stock::{Over, grounds};
+use super::stock::grounds;
 use crate::object::{Material, surface};
+use crate::rig::ground::Ground;
 use crate::rig::{Faults, FieldAt, Quantity};
 use crate::situation::{CordDraft, Fault, Shape, UsedCord};
 use serde::{Deserialize, Serialize};
@@ -75,7 +76,7 @@ pub struct Haul {
     /// As it was said.
     pub said: HaulDraft,
     /// What it is dragged over.
-    pub over: &'static Over,
+    pub over: &'static Ground,
     /// Its surface.
     pub material: &'static Material,
     /// The line.

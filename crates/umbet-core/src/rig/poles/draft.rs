@@ -1,7 +1,8 @@
 //! Poles lashed together, as they are said; and the same once they were read.
 
-use super::stock::{Ground, grounds};
+use super::stock::grounds;
 use crate::lashing::{Counts, FRAPPING, Lashing, Meet, TURNS, lashing, lashings};
+use crate::rig::ground::Ground;
 use crate::rig::{Faults, FieldAt, Quantity};
 use crate::situation::{CordDraft, Fault, UsedCord};
 use serde::{Deserialize, Serialize};

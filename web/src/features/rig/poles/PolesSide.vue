@@ -9,6 +9,29 @@ const { rig, facts, here } = usePoles()
 const own = computed(() => here.value?.id === 'top')
 const longest = computed(() => Math.max(here.value?.total_m ?? 1, here.value?.rule_m ?? 1))
 const wide = (m: number) => `width: ${((m / longest.value) * 100).toFixed(1)}%`
+const rows = computed(() => {
+  const l = here.value
+  if (!l) return []
+  const turns = {
+    what: 'turns' as const,
+    says: 'Turns',
+    one: 'turn',
+    n: l.counts.turns,
+    least: 2,
+    most: 12,
+    takes: `one more takes ${l.turn_takes}`,
+  }
+  const frapping = {
+    what: 'frapping' as const,
+    says: 'Frapping turns',
+    one: 'frapping turn',
+    n: l.counts.frapping,
+    least: 1,
+    most: 6,
+    takes: `one more takes ${l.frapping_takes}; the first does most`,
+  }
+  return l.frapped ? [turns, frapping] : [turns]
+})
 const set = (what: 'turns' | 'frapping', n: number) => byItself(rig.say({ [what]: n }))
 </script>
 
@@ -17,43 +40,16 @@ const set = (what: 'turns' | 'frapping', n: number) => byItself(rig.say({ [what]
     <h2>The numbers</h2>
     <p class="sub">{{ here.name }}, {{ here.place.toLowerCase() }}{{ here.times > 1 ? `, ${here.times} of them` : '' }}.</p>
     <div class="lash-counts">
-      <div class="lash-count">
+      <div v-for="r in rows" :key="r.what" class="lash-count">
         <span
-          ><b>Turns</b><span class="sub">one more takes {{ here.turn_takes }}</span></span
+          ><b>{{ r.says }}</b
+          ><span class="sub">{{ r.takes }}</span></span
         >
-        <BButton
-          class="btn-tab"
-          :disabled="!own || here.counts.turns <= 2"
-          aria-label="One turn less"
-          @click="set('turns', here.counts.turns - 1)"
+        <BButton class="btn-tab" :disabled="!own || r.n <= r.least" :aria-label="`One ${r.one} less`" @click="set(r.what, r.n - 1)"
           >−</BButton
         >
-        <output aria-label="Turns">{{ here.counts.turns }}</output>
-        <BButton
-          class="btn-tab"
-          :disabled="!own || here.counts.turns >= 12"
-          aria-label="One turn more"
-          @click="set('turns', here.counts.turns + 1)"
-          >+</BButton
-        >
-      </div>
-      <div v-if="here.frapped" class="lash-count">
-        <span
-          ><b>Frapping turns</b><span class="sub">one more takes {{ here.frapping_takes }}; the first does most</span></span
-        >
-        <BButton
-          class="btn-tab"
-          :disabled="!own || here.counts.frapping <= 1"
-          aria-label="One frapping turn less"
-          @click="set('frapping', here.counts.frapping - 1)"
-          >−</BButton
-        >
-        <output aria-label="Frapping turns">{{ here.counts.frapping }}</output>
-        <BButton
-          class="btn-tab"
-          :disabled="!own || here.counts.frapping >= 6"
-          aria-label="One frapping turn more"
-          @click="set('frapping', here.counts.frapping + 1)"
+        <output :aria-label="r.says">{{ r.n }}</output>
+        <BButton class="btn-tab" :disabled="!own || r.n >= r.most" :aria-label="`One ${r.one} more`" @click="set(r.what, r.n + 1)"
           >+</BButton
         >
       </div>
