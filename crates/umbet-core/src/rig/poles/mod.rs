@@ -22,7 +22,7 @@ use crate::lashing::lay::PITCH;
 use crate::lashing::{Cord, Counts, FRAPPING, How, Lashing, Laying, Meet, TURNS};
 use crate::situation::{Draft, Fault, Habits, Release, Shape, Task, Tension};
 use crate::units::{Band, Length, Reader};
-use crate::words::{number, small};
+use crate::words::{capital, number, small};
 use build::G;
 use serde::Serialize;
 use std::f64::consts::PI;
@@ -339,7 +339,7 @@ impl Poles {
                 }
                 "bent" if low < WOOD_MARGIN => all.push(format!(
                     "{} with a margin under three: thicker poles, a shorter span, or less on it.",
-                    part.what
+                    capital(&part.what)
                 )),
                 "line" if low < LEAST_MARGIN => {
                     all.push("The line between the feet bears more than a fifth of its strength: double it.".into());
