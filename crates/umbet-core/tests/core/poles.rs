@@ -95,6 +95,11 @@ fn what_cannot_be_lashed_is_refused_with_what_to_change() {
     assert!(refused(&PolesDraft { lashed_m: 3.4, ..d() }).contains("past the end"));
     assert!(refused(&PolesDraft { bar_m: 2.1, ..build(Build::AFrame) }).contains("too near its top"));
     assert!(refused(&PolesDraft { long_m: 3.5, ..build(Build::Longer) }).contains("cannot overlap"));
+    for (kind, says) in [("shock-6", "Elastic"), ("webbing-25", "flat"), ("wire-2", "Wire")] {
+        let mut odd = d();
+        odd.cord.kind = kind.into();
+        assert!(refused(&odd).contains(says), "{kind}");
+    }
     let thin = PolesDraft { pole_mm: 25.0, ..d() };
     assert!(refused(&thin).contains("does not lie round"));
     let faults = |d: &PolesDraft| {
