@@ -117,10 +117,18 @@ pub struct Bound {
     pub cord_n: f64,
 }
 
+/// Cord is hauled to no more than this share of what it bears at its weakest: beyond it the hand feels it part (common practice).
+const HAULED: f64 = 0.5;
 /// Opening legs draw no turn tighter than this share of what its cord bears: wood gives way first (common practice).
 const DRAWN: f64 = 0.2;
 
 impl Bound {
+    /// The same work with this cord: none is laid, hauled or drawn in harder than it bears.
+    fn worked(&self, w: &Worked) -> Worked {
+        let most = HAULED * self.cord_n;
+        Worked { laid_n: w.laid_n.min(most), hauled_n: w.hauled_n.min(most), ..*w }
+    }
+
     /// What opening the legs puts into the turns. They part by their height in the mean a quarter, on both sides of a turn, and
     /// so far a turn is drawn out once its slack, a share of its length, is gone.
     fn opening_n(&self, w: &Worked) -> f64 {
@@ -133,6 +141,8 @@ impl Bound {
 /// What it bears, worked so.
 pub fn bears(meet: Meet, counts: Counts, bound: Bound, w: &Worked) -> Bears {
     let Bound { pole_m, cord_m, turn_m, .. } = bound;
+    let w = &bound.worked(w);
+    let most = HAULED * bound.cord_n;
     let k = w.stiffness_n / turn_m;
     let n = counts.turns as f64;
     let frapping = frapping_pull(w.hauled_n, counts.frapping, w.on_cord);
@@ -141,7 +151,7 @@ pub fn bears(meet: Meet, counts: Counts, bound: Bound, w: &Worked) -> Bears {
             // Over the crossing there are as many turns again the other way.
             let n = if meet == Meet::Sprung { 2.0 * n } else { n };
             let (tension, angle) = drawn_in(w.laid_n, n, SQRT_2 * frapping, k, 0.55 * pole_m);
-            let tension = tension * w.kept;
+            let tension = tension.min(most) * w.kept;
             let pressed = 4.0 * n * tension * LEAN.cos() * angle.cos();
             let rubbed = w.on_wood * 2.0 * n * tension * (PI - 2.0 * LEAN);
             let lever = pole_m / 2.0 + cord_m * (0.6 + 0.53 * (n - 1.0));
@@ -154,7 +164,7 @@ pub fn bears(meet: Meet, counts: Counts, bound: Bound, w: &Worked) -> Bears {
         Meet::Longer | Meet::TwoLegs | Meet::ThreeLegs => {
             // A turn lies on the outer half of each outside pole; frapping draws its front and back together in the gap.
             let (tension, _) = drawn_in(w.laid_n, n, 2.0 * frapping, k, pole_m / 2.0 + cord_m);
-            let tension = (tension + bound.opening_n(w)) * w.kept;
+            let tension = (tension.min(most) + bound.opening_n(w)) * w.kept;
             let rubbed = w.on_wood * PI * n * tension;
             // Poles that touch are pressed together by both sides of every turn.
             let pressed = if meet == Meet::Longer { w.wood * 2.0 * n * tension } else { 0.0 };
