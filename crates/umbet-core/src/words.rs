@@ -34,6 +34,16 @@ pub(crate) fn small(s: &str) -> String {
     c.next().map_or_else(String::new, |f| f.to_lowercase().chain(c).collect())
 }
 
+/// With its article: "a post", "an eye"; what begins with a number is several, and has none.
+pub(crate) fn with_article(s: &str) -> String {
+    let several = ["two ", "three ", "four ", "five ", "six "].iter().any(|n| s.starts_with(n));
+    match s.chars().next() {
+        _ if several => s.to_owned(),
+        Some('a' | 'e' | 'i' | 'o' | 'A' | 'E' | 'I' | 'O') => format!("an {s}"),
+        _ => format!("a {s}"),
+    }
+}
+
 /// A small number as a word: "three".
 pub(crate) fn number(n: u32) -> String {
     const WORDS: [&str; 13] =

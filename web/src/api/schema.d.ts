@@ -1704,6 +1704,21 @@ export interface components {
             /** @description Jobs. */
             tasks: components["schemas"]["TaskKind"][];
         };
+        /** @description A thing a line can wind itself round. */
+        CaughtAt: {
+            /**
+             * Format: double
+             * @description A line this long or shorter does not come to it, metres; nothing where none does.
+             */
+            clear_m?: number | null;
+            /**
+             * Format: double
+             * @description Laps until no line is left.
+             */
+            laps: number;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description A caution and where it is planted. */
         Caution: {
             /** @description Eight words at most. */
@@ -2221,7 +2236,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -2332,6 +2347,11 @@ export interface components {
             /** @description Why, in a sentence or two. */
             why: string;
         };
+        /**
+         * @description What the line is tied to on it.
+         * @enum {string}
+         */
+        EyeKind: "soft" | "ring" | "handle" | "neck";
         /** @description Numbers that travel with every verdict. */
         Facts: {
             /** @description Cord it takes, item by item. */
@@ -2505,6 +2525,11 @@ export interface components {
             /** @description The words. */
             words: string;
         };
+        /**
+         * @description How it is to come off.
+         * @enum {string}
+         */
+        Freed: "judged" | "one-pull" | "holds";
         /** @description The shelter in space. */
         Geometry: {
             /** @description Poles that bear the ridge's ends, held back to pegs. */
@@ -2817,6 +2842,11 @@ export interface components {
             /** @description What those who pull have to bring, beyond the lip. */
             wanted_n: components["schemas"]["Band"];
         };
+        /**
+         * @description What is tethered.
+         * @enum {string}
+         */
+        Held: "animal" | "boat" | "gear" | "led";
         /** @description How far a thing is kept from one movement. */
         Hold: {
             /**
@@ -3046,7 +3076,7 @@ export interface components {
         };
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -3327,6 +3357,11 @@ export interface components {
              * @description All of it, metres, and in words.
              */
             total_m: number;
+            /**
+             * Format: double
+             * @description Length of one turn round the poles, metres.
+             */
+            turn_m: number;
             /** @description What one more turn takes, in words. */
             turn_takes: string;
         };
@@ -3619,6 +3654,17 @@ export interface components {
         LineStock: {
             /** @description Ways of tightening. */
             tightenings: components["schemas"]["Named"][];
+        };
+        /** @description A weak link, and what is asked of it. */
+        LinkFacts: {
+            /** @description What does, thinnest first: in words, with what it parts at. */
+            fits: string[];
+            /** @description It does both. */
+            good: boolean;
+            /** @description It parts at, newtons. */
+            parts_n: components["schemas"]["Band"];
+            /** @description It has to stand more than an animal that balks puts on it, and to part before this, newtons. */
+            window_n: components["schemas"]["Band"];
         };
         /** @description What there is to choose from. */
         LoadChoices: {
@@ -3921,6 +3967,21 @@ export interface components {
             knot: string;
             /** @description Its name. */
             name: string;
+        };
+        /** @description Something near that a line can be wound round. */
+        NearThing: {
+            /**
+             * Format: double
+             * @description From what it is tied to, middle to middle, metres.
+             */
+            at_m: number;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description Thickness, millimetres.
+             */
+            thick_mm: number;
         };
         /** @description A number that can be typed for a part, in the reader's own unit. */
         NumberField: {
@@ -4430,7 +4491,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -4901,11 +4962,185 @@ export interface components {
          * @enum {string}
          */
         Tension: "as-set" | "adjusted" | "purchase" | "yields";
+        /** @description What there is to choose from. */
+        TetherChoices: {
+            /** @description At what. */
+            eyes: components["schemas"]["Named"][];
+            /** @description How it comes off. */
+            freed: components["schemas"]["Named"][];
+            /** @description What a stake is driven into. */
+            grounds: components["schemas"]["Named"][];
+            /** @description What is tethered. */
+            held: components["schemas"]["Named"][];
+            /** @description Surfaces. */
+            surfaces: components["schemas"]["Named"][];
+            /** @description To what. */
+            to: components["schemas"]["Named"][];
+            /** @description Each of them as it is usually tethered. */
+            usual: components["schemas"]["TetherDraft"][];
+        };
+        /** @description Something tethered, as it is said. */
+        TetherDraft: {
+            /** @description What stands near. */
+            around?: components["schemas"]["NearThing"][];
+            /**
+             * Format: int32
+             * @description Of a boat: Beaufort number of the wind.
+             */
+            beaufort?: number;
+            /** @description The cord. */
+            cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description Of a boat: the current, metres a second.
+             */
+            current_ms?: number;
+            /**
+             * Format: double
+             * @description Of a stake: how deep it is driven, metres.
+             */
+            deep_m: number;
+            /** @description What the line is tied to on it. */
+            eye: components["schemas"]["EyeKind"];
+            /**
+             * Format: double
+             * @description Height of that, over ground or water, metres.
+             */
+            eye_high_m: number;
+            /**
+             * Format: double
+             * @description Thickness of that, millimetres.
+             */
+            eye_mm: number;
+            /**
+             * Format: double
+             * @description Of gear: how far it falls before the line is tight, metres.
+             */
+            fall_m?: number;
+            /**
+             * Format: double
+             * @description Of a boat: by so much the water falls while it lies there, metres.
+             */
+            falls_m?: number;
+            /** @description How it is to come off. */
+            freed: components["schemas"]["Freed"];
+            /** @description Of a stake: id of the ground it is driven into. */
+            ground: string;
+            /** @description What is tethered. */
+            held: components["schemas"]["Held"];
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description Line from the tie to the eye, metres.
+             */
+            line_m: number;
+            /** @description Of an animal led: what the weak link is made of. */
+            link: components["schemas"]["CordDraft"];
+            /** @description Times that goes round. */
+            link_turns: number;
+            /**
+             * Format: double
+             * @description Its length, metres.
+             */
+            long_m: number;
+            /**
+             * Format: double
+             * @description Its mass, kilograms.
+             */
+            mass_kg: number;
+            /**
+             * Format: double
+             * @description How far off it stands or lies, from tie to eye along the level, metres.
+             */
+            off_m: number;
+            /**
+             * Format: double
+             * @description Of a boat: by so much it rises, metres.
+             */
+            rises_m?: number;
+            /** @description A stopper in the end, so that the tail may be short. */
+            stopper?: boolean;
+            /** @description Id of its surface. */
+            surface: string;
+            /** @description What it is tied to. */
+            to: components["schemas"]["TiedTo"];
+            /**
+             * Format: double
+             * @description Height of the tie, over ground or water, metres.
+             */
+            to_high_m: number;
+            /**
+             * Format: double
+             * @description Thickness of that; of a ring, its metal's, millimetres.
+             */
+            to_mm: number;
+            /** @description Somebody stands by. */
+            watched?: boolean;
+        };
+        /** @description What only a tether's plan has. */
+        TetherFacts: {
+            /** @description How it comes off, and why. */
+            comes_off: string;
+            link?: components["schemas"]["LinkFacts"] | null;
+            /** @description How far it comes. */
+            reach: components["schemas"]["TetherReach"];
+            /** @description How hard it tugs. */
+            tug: components["schemas"]["Tug"];
+        };
+        /** @description How far it comes and how its line lies. */
+        TetherReach: {
+            /**
+             * Format: double
+             * @description Height of the slack line's lowest place at least, metres; below nothing where it lies on the ground.
+             */
+            belly_m: number;
+            /** @description Things it can wind itself round. */
+            caught: components["schemas"]["CaughtAt"][];
+            /**
+             * Format: double
+             * @description Line one lap round what it is tied to takes, metres; nothing where it cannot be walked round.
+             */
+            lap_m?: number | null;
+            /**
+             * Format: double
+             * @description Line there is beyond the straight way from tie to eye where it stands, metres.
+             */
+            slack_m: number;
+            /**
+             * Format: double
+             * @description The eye comes so far from the tie along the level, at any height of the water, metres.
+             */
+            sweep_m: number;
+            tide?: components["schemas"]["TideReach"] | null;
+        };
         /**
          * @description What is dragged.
          * @enum {string}
          */
         Thing: "log" | "pipe" | "poles" | "sledge";
+        /** @description A line from a tie that stays to a boat that goes up and down. */
+        TideReach: {
+            /**
+             * Format: double
+             * @description The least line with which it does not hang at low water, metres.
+             */
+            least_m: number;
+            /**
+             * Format: double
+             * @description At high water the bow comes so far from the tie, metres.
+             */
+            sweep_high_m: number;
+            /** @description The tie is under water at high water. */
+            under: boolean;
+        };
+        /**
+         * @description What it is tied to.
+         * @enum {string}
+         */
+        TiedTo: "tree" | "post" | "rail" | "ring" | "stake";
         /**
          * @description How a line is drawn tight.
          * @enum {string}
@@ -5028,6 +5263,13 @@ export interface components {
              */
             lines: string;
         };
+        /** @description How hard it tugs, newtons. */
+        Tug: {
+            /** @description What it does all day. */
+            daily_n: components["schemas"]["Band"];
+            /** @description The worst. */
+            worst_n: components["schemas"]["Band"];
+        };
         /** @description Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`. */
         TyingWay: {
             /** @description What it is called. */
@@ -5039,7 +5281,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };

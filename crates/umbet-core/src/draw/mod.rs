@@ -21,6 +21,7 @@ pub mod scale;
 mod sheet;
 mod shelter;
 mod svg;
+mod tether;
 mod tight;
 mod view;
 
@@ -38,6 +39,7 @@ pub use scale::Frame;
 pub use sheet::sheet;
 pub use shelter::{ShelterLooks, ShelterWords, Standing, Stands, above, lowest_eave, side};
 pub use svg::{STANDALONE_STYLE, to_svg};
+pub use tether::{NearLooks, TetherLooks, TetheredAs, TiedAs, tether_above, tether_side};
 pub use view::ObjectLook;
 
 use crate::knot::spline::P2;

@@ -6,6 +6,7 @@ use super::facts::{CordNeeds, Grip, Hands, LetsGo, Purchase, Strength, Usage};
 use super::mend::Mend;
 use crate::object::Shape;
 use crate::situation::Task;
+use crate::words::with_article;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 
@@ -307,5 +308,10 @@ impl Entry {
     /// The name within a sentence.
     pub fn said(&self) -> String {
         if self.proper_name { self.name.clone() } else { self.name.to_lowercase() }
+    }
+
+    /// One of it within a sentence: `a bowline`, `an anchor hitch`, `two half hitches`.
+    pub fn one(&self) -> String {
+        with_article(&self.said())
     }
 }

@@ -52,7 +52,7 @@ pub fn item(of: &str, m: f64, reader: &Reader) -> LengthItem {
 
 /// Cord of a joint as one item, named after its knot.
 pub fn of_joint(joints: &[Joint], id: &str, name: &str, reader: &Reader) -> Option<LengthItem> {
-    let joint = find(joints, id)?;
+    let joint = find(joints, id).filter(|j| !j.cord.is_empty())?;
     Some(item(&format!("{}, {name}", joint.knot_said()), joint.cord_m(), reader))
 }
 

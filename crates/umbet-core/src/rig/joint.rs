@@ -125,7 +125,7 @@ impl Joint {
 
     /// All the cord in it, metres.
     pub fn cord_m(&self) -> f64 {
-        self.cord.iter().map(|i| i.length_m).sum()
+        self.cord.iter().map(|i| i.length_m).fold(0.0, |a, b| a + b)
     }
 }
 
@@ -134,7 +134,8 @@ pub fn find<'a>(joints: &'a [Joint], id: &str) -> Option<&'a Joint> {
     joints.iter().find(|j| j.id == id)
 }
 
-/// Its knot's name within a sentence; `a hitch` where there is no such joint.
+/// One of its knots within a sentence, `a bowline`; `a hitch` where there is no such joint, or nothing fits it.
 pub fn knot_at(joints: &[Joint], id: &str) -> String {
-    find(joints, id).map_or_else(|| "a hitch".into(), Joint::knot_said)
+    let knot = find(joints, id).and_then(|j| catalogue().find(&j.knot));
+    knot.map_or_else(|| "a hitch".into(), |k| k.entry.one())
 }

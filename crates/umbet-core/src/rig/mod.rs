@@ -18,6 +18,7 @@ mod plan;
 pub mod poles;
 pub mod shelter;
 mod step;
+pub mod tether;
 pub mod tighten;
 
 pub use cut::{Cut, Hank};
@@ -31,4 +32,4 @@ pub use step::Step;
 
 /// Every kind of rig there is.
 pub const PLANNERS: &[Planner] =
-    &[shelter::PLANNER, line::PLANNER, load::PLANNER, haul::PLANNER, hang::PLANNER, poles::PLANNER];
+    &[shelter::PLANNER, line::PLANNER, load::PLANNER, haul::PLANNER, hang::PLANNER, poles::PLANNER, tether::PLANNER];

@@ -39,5 +39,6 @@ mod tables;
 mod tangles;
 mod teaching;
 mod teaching_properties;
+mod tether;
 mod topology;
 mod views;

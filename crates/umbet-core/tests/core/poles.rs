@@ -120,7 +120,11 @@ fn feet_that_may_slide_are_held_by_the_line_it_asks_for() {
     let d = PolesDraft { ground: "boards-wet".into(), out_m: 1.1, ..PolesDraft::usual() };
     let before = planned(&d).expect("goes");
     assert!(before.plan.parts.iter().any(|p| p.id == "foot" && p.margin.low < 1.0));
-    assert!(before.plan.change.iter().any(|c| c.starts_with("The feet ") && c.contains("slide")), "{:?}", before.plan.change);
+    assert!(
+        before.plan.change.iter().any(|c| c.starts_with("The feet ") && c.contains("slide")),
+        "{:?}",
+        before.plan.change
+    );
     assert!(before.own["line"].is_string());
     let after = planned(&PolesDraft { spread_line: true, ..d }).expect("goes");
     assert!(after.plan.parts.iter().all(|p| p.id != "foot"));

@@ -7,7 +7,8 @@ use serde::Deserialize;
 use umbet_core::rig::load::LoadDraft;
 use umbet_core::rig::poles::PolesDraft;
 use umbet_core::rig::shelter::ShelterDraft;
-use umbet_core::rig::{load, poles, shelter};
+use umbet_core::rig::tether::{NearThing, TetherDraft};
+use umbet_core::rig::{load, poles, shelter, tether};
 use umbet_core::situation::{CordDraft, Draft};
 
 #[derive(Deserialize)]
@@ -69,6 +70,12 @@ async fn keep_rig(store: &Store, job: i64, kind: &str) -> anyhow::Result<()> {
             let usual = PolesDraft::usual();
             let cord = CordDraft { kind: "laid-polypropylene-8".into(), ..usual.cord.clone() };
             (&poles::PLANNER, serde_json::to_value(PolesDraft { cord, ..usual })?, vec!["look", "mark"])
+        }
+        // The punt that brings planks, on the landing's ring, while the tide goes out.
+        "tether" => {
+            let around = vec![NearThing { name: "old pile".into(), at_m: 3.0, thick_mm: 250.0 }];
+            let draft = TetherDraft { around, ..TetherDraft::usual() };
+            (&tether::PLANNER, serde_json::to_value(draft)?, vec!["look", "eye"])
         }
         other => anyhow::bail!("no rig of the kind “{other}” in the demonstration"),
     };

@@ -7,7 +7,7 @@ use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, 
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
 use umbet_core::lashing::{FRAPPING, TURNS, lashings};
-use umbet_core::rig::{PLANNERS, anchor, hang, haul, line, load, poles, shelter};
+use umbet_core::rig::{PLANNERS, anchor, hang, haul, line, load, poles, shelter, tether};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -145,6 +145,27 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("HungThing", "name", Words([1, hang::NAME_LONG])),
         ("HungThing", "mass_kg", Number(hang::MASS_KG)),
         ("HungThing", "along_m", Numbers(2, [0.0, hang::LENGTH_M[1]])),
+        ("TetherDraft", "mass_kg", Number(tether::MASS_KG)),
+        ("TetherDraft", "long_m", Number(tether::LONG_M)),
+        ("TetherDraft", "to_mm", Number(tether::TO_MM)),
+        ("TetherDraft", "surface", Names(surfaces())),
+        ("TetherDraft", "to_high_m", Number(tether::HIGH_M)),
+        ("TetherDraft", "ground", Names(stock.grounds.iter().map(|g| g.id.clone()).collect())),
+        ("TetherDraft", "deep_m", Number(tether::DEEP_M)),
+        ("TetherDraft", "eye_mm", Number(tether::EYE_MM)),
+        ("TetherDraft", "eye_high_m", Number(tether::HIGH_M)),
+        ("TetherDraft", "line_m", Number(tether::LINE_M)),
+        ("TetherDraft", "off_m", Number(tether::OFF_M)),
+        ("TetherDraft", "around", Items([0, tether::AROUND])),
+        ("TetherDraft", "falls_m", Number(tether::TIDE_M)),
+        ("TetherDraft", "rises_m", Number(tether::TIDE_M)),
+        ("TetherDraft", "beaufort", Number(tether::BEAUFORT)),
+        ("TetherDraft", "current_ms", Number(tether::CURRENT_MS)),
+        ("TetherDraft", "fall_m", Number(tether::FALL_M)),
+        ("TetherDraft", "link_turns", Number(tether::LINK_TURNS.map(|n| n as f64))),
+        ("NearThing", "name", Words([1, tether::NAME_LONG])),
+        ("NearThing", "at_m", Number(tether::AT_M)),
+        ("NearThing", "thick_mm", Number(tether::NEAR_MM)),
         ("PolesDraft", "pole_mm", Number(poles::POLE_MM)),
         ("PolesDraft", "pole_m", Number(poles::POLE_M)),
         ("PolesDraft", "lashed_m", Number(poles::LASHED_M)),

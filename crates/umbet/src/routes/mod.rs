@@ -37,6 +37,7 @@ use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
 use umbet_core::rig::poles::{PolesChoices, PolesDraft, PolesFacts};
 use umbet_core::rig::shelter::{ShelterDraft, ShelterFacts, ShelterStock};
+use umbet_core::rig::tether::{TetherChoices, TetherDraft, TetherFacts};
 use utoipa::OpenApi;
 use utoipa::openapi::RefOr;
 use utoipa_axum::router::{OpenApiRouter, UtoipaMethodRouterExt};
@@ -70,6 +71,9 @@ use utoipa_axum::routes;
         PolesDraft,
         PolesFacts,
         PolesChoices,
+        TetherDraft,
+        TetherFacts,
+        TetherChoices,
         LashingSeen,
     ))
 )]

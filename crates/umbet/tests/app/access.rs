@@ -115,6 +115,7 @@ async fn every_page_is_named_and_narrow() {
         ("/rig/haul", "A haul over the ground"),
         ("/rig/hang", "A bar hung level"),
         ("/rig/poles", "Poles lashed together"),
+        ("/rig/tether", "Something tethered"),
         ("/lashings/square", "Square lashing"),
         ("/rig/shelter/site", "A shelter on a ridgeline"),
         ("/prove", "Meant to be"),

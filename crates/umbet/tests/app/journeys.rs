@@ -145,6 +145,7 @@ async fn every_screen_can_be_used_by_everyone() {
             "/rig/haul",
             "/rig/hang",
             "/rig/poles",
+            "/rig/tether",
             "/lashings/tripod",
             "/knots/bowline?way=1&step=2",
         ] {
@@ -204,6 +205,7 @@ async fn a_phone_is_enough() {
         "/rig/haul",
         "/rig/hang",
         "/rig/poles",
+        "/rig/tether",
         "/lashings/square",
         "/knots/butterfly?way=2&step=2",
         "/cord",

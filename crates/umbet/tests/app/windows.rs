@@ -270,6 +270,7 @@ async fn the_server_goes_on_every_page() {
         ("/rig/haul", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/hang", ".rig .sentence", ".load-site button"),
         ("/rig/poles", ".rig .sentence", ".lashing-strip button"),
+        ("/rig/tether", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/shelter/site", ".onsite-next", ".onsite-next"),
         ("/prove", "h1", "main button"),
         ("/prove/tied", "h1", "main button"),

@@ -12,6 +12,8 @@ import LoadSite from './load/LoadSite.vue'
 import PolesSentence from './poles/PolesSentence.vue'
 import PolesSide from './poles/PolesSide.vue'
 import PolesSite from './poles/PolesSite.vue'
+import TetherSentence from './tether/TetherSentence.vue'
+import TetherSite from './tether/TetherSite.vue'
 import CordSentence from './shelter/CordSentence.vue'
 import ShelterMore from './shelter/ShelterMore.vue'
 import ShelterSentence from './shelter/ShelterSentence.vue'
@@ -36,6 +38,7 @@ const KINDS: Record<string, Kind> = {
   hang: { sentence: HangSentence, site: HangSite },
   haul: { sentence: HaulSentence },
   poles: { sentence: PolesSentence, site: PolesSite, lead: PolesSide },
+  tether: { sentence: TetherSentence, site: TetherSite },
   load: { sentence: LoadSentence, site: LoadSite, lead: LoadSide },
 }
 
