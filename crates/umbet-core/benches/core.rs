@@ -63,6 +63,7 @@ fn rigs(c: &mut Criterion) {
     use umbet_core::rig::hang::{Hang, HangDraft};
     use umbet_core::rig::haul::{Haul, HaulDraft};
     use umbet_core::rig::poles::{Build, Poles, PolesDraft};
+    use umbet_core::rig::tether::{Held, Tether, TetherDraft};
     use umbet_core::rig::{Given, Rig};
     let (habits, reader) = (umbet_core::situation::Habits::default(), Reader::default());
     let given = Given { kit: &[], habits: &habits, reader: &reader, width: 868.0 };
@@ -72,6 +73,10 @@ fn rigs(c: &mut Criterion) {
     };
     bench("a haul", &Haul::read(&HaulDraft::usual()).expect("the usual one reads"));
     bench("a hung bar", &Hang::read(&HangDraft::usual()).expect("the usual one reads"));
+    for held in Held::ALL {
+        let tether = Tether::read(&TetherDraft::usual_of(*held)).expect("it reads");
+        bench(&format!("{}, tethered", held.words()), &tether);
+    }
     for build in Build::ALL {
         let draft = PolesDraft { build: *build, lashed_m: 2.0, ..PolesDraft::usual() };
         bench(build.words(), &Poles::read(&draft).expect("it reads"));

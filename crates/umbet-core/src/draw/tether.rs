@@ -77,7 +77,7 @@ pub struct TetherLooks {
 /// Height of either drawing, pixels.
 const HIGH: f64 = 430.0;
 /// Room at the sides and above, pixels.
-const EDGE: P2 = [96.0, 56.0];
+const EDGE: P2 = [124.0, 56.0];
 /// Ground under the drawing, pixels.
 const GROUND: f64 = 56.0;
 
@@ -139,17 +139,28 @@ fn hanging(a: P2, b: P2, long: f64, floor: f64) -> Vec<P2> {
     curve(low).into_iter().map(|[x, y]| [x, y.max(floor)]).collect()
 }
 
+/// A closed outline with its corners rounded: each cut off twice, a quarter from either end (Chaikin's way).
+fn rounded(corners: &[P2]) -> Vec<P2> {
+    let mut all = corners.to_vec();
+    for _ in 0..2 {
+        let cut =
+            |w: &[P2]| [0.25, 0.75].map(|t| [w[0][0] + t * (w[1][0] - w[0][0]), w[0][1] + t * (w[1][1] - w[0][1])]);
+        all = all.windows(2).flat_map(cut).collect();
+        all.extend(all.first().copied());
+    }
+    all
+}
+
 impl TetherLooks {
     /// The body in metres, eye at the place given.
     fn body(&self, eye: P2, high: f64) -> Vec<P2> {
         let of = |shape: &[P2]| {
             let at = |p: &P2| [eye[0] + p[0] * self.long_m, eye[1] + (p[1] - 1.0) * high];
-            let mut all: Vec<P2> = shape.iter().map(at).collect();
-            all.push(all[0]);
-            all
+            let all: Vec<P2> = shape.iter().map(at).collect();
+            all.iter().chain(all.first()).copied().collect::<Vec<P2>>()
         };
         match self.held {
-            TetheredAs::Animal | TetheredAs::Led => of(ANIMAL),
+            TetheredAs::Animal | TetheredAs::Led => rounded(&of(ANIMAL)),
             TetheredAs::Boat => of(BOAT),
             TetheredAs::Gear => of(&[[0.0, 1.15], [1.0, 1.15], [1.0, 0.0], [0.0, 0.0]]),
         }
@@ -189,13 +200,19 @@ pub fn tether_side(t: &TetherLooks) -> Scene {
     let line: Vec<P2> = hanging(tie, eye, t.line_m, floor).into_iter().map(at).collect();
     items.push(Item::Lines { class: "re", runs: vec![line.clone()], width: Some(9.0), dash: None });
     items.push(Item::Lines { class: "ra", runs: vec![line.clone()], width: Some(6.0), dash: None });
+    items.push(Item::Circle { class: "pull", at: at(eye), r: 6.0 });
     if t.held == TetheredAs::Led {
-        items.push(Item::Circle { class: "bad", at: at(tie), r: 11.0 });
+        items.push(Item::Circle { class: "ring", at: at(tie), r: 11.0 });
         items.push(text("lab halo", [at(tie)[0], at(tie)[1] - 20.0], Anchor::Middle, "weak link"));
     }
     let middle = line[line.len() / 2];
     items.push(text("lab halo", [middle[0], middle[1] + 26.0], Anchor::Middle, &format!("line {}", t.words[0])));
-    let x = at([0.0, 0.0])[0] - 34.0;
+    let beside = match t.to {
+        TiedAs::Trunk => (t.to_m * f.scale).clamp(12.0, 70.0),
+        TiedAs::Rail => 34.0,
+        TiedAs::Ring | TiedAs::Stake => 12.0,
+    };
+    let x = at([0.0, 0.0])[0] - beside - 22.0;
     if t.held != TetheredAs::Led {
         let words_at = [x - 8.0, f64::midpoint(at(tie)[1], at([0.0, 0.0])[1]) + 6.0];
         items.extend(dimension([x, at([0.0, 0.0])[1]], [x, at(tie)[1]], words_at, Anchor::End, &t.words[1]));
@@ -266,7 +283,8 @@ fn tied_to(t: &TetherLooks, f: &Frame) -> Vec<Item> {
 
 /// From above: how far it comes, and what stands within that.
 pub fn tether_above(t: &TetherLooks) -> Scene {
-    let far = t.around.iter().map(|n| n.at_m + n.thick_m / 2.0).fold(t.sweep_m, f64::max).max(0.5);
+    let around = t.around.iter().map(|n| n.at_m + n.thick_m / 2.0);
+    let far = around.fold(t.sweep_m.max(t.off_m + t.long_m), f64::max).max(0.5);
     let scale = (t.width / 2.0 - 26.0).min(HIGH / 2.0 - 60.0) / far;
     let middle = [t.width / 2.0, HIGH / 2.0 + 6.0];
     let r = t.sweep_m * scale;
@@ -278,16 +296,44 @@ pub fn tether_above(t: &TetherLooks) -> Scene {
     items.extend(trunk_above(middle, size, true));
     let step = std::f64::consts::TAU / t.around.len().max(1) as f64;
     for (i, near) in t.around.iter().enumerate() {
-        let way = -0.6 + step * i as f64;
+        let way = -2.2 + step * i as f64;
         let at = [middle[0] + near.at_m * scale * way.cos(), middle[1] + near.at_m * scale * way.sin()];
         let r = (near.thick_m / 2.0 * scale).clamp(7.0, 60.0);
         items.extend(trunk_above(at, r, !near.caught));
         let name = name_beside(at, r, &near.name, &items, [t.width, HIGH]);
         items.push(name);
     }
-    let out = [middle[0] - r, middle[1]];
-    items.extend(rope_line("ra", [middle[0] - size, middle[1]], out, 5.0));
+    let eye = [middle[0] + t.off_m * scale, middle[1]];
+    items.extend(seen_from_above(t, eye, scale));
+    items.extend(rope_line("ra", [middle[0] + size, middle[1]], [eye[0].max(middle[0] + size), eye[1]], 5.0));
     let words = format!("comes {}", t.words[2]);
     items.push(text("dimt halo", [middle[0], (middle[1] + r + 24.0).min(HIGH - 8.0)], Anchor::Middle, &words));
     Scene { width: t.width, height: HIGH, items, alt: format!("From above, to scale: it {words} from its tie.") }
+}
+
+/// What is tethered, from above, its eye to the left.
+fn seen_from_above(t: &TetherLooks, [x, y]: P2, scale: f64) -> Vec<Item> {
+    let (long, half) = (t.long_m * scale, 0.17 * t.long_m * scale);
+    let outline: &[P2] = match t.held {
+        TetheredAs::Gear => &[[0.0, 1.0], [1.0, 1.0], [1.0, -1.0], [0.0, -1.0], [0.0, 1.0]],
+        TetheredAs::Boat => {
+            &[[0.0, 0.0], [0.18, 0.7], [0.5, 1.0], [1.0, 0.8], [1.0, -0.8], [0.5, -1.0], [0.18, -0.7], [0.0, 0.0]]
+        }
+        TetheredAs::Animal | TetheredAs::Led => &[
+            [-0.08, 0.0],
+            [0.0, 0.4],
+            [0.3, 0.4],
+            [0.45, 1.0],
+            [0.95, 1.0],
+            [0.95, -1.0],
+            [0.45, -1.0],
+            [0.3, -0.4],
+            [0.0, -0.4],
+            [-0.08, 0.0],
+        ],
+    };
+    let at = |p: &P2| [x + p[0] * long, y + p[1] * half];
+    let points: Vec<P2> = outline.iter().map(at).collect();
+    let points = if t.held == TetheredAs::Animal { rounded(&points) } else { points };
+    vec![Item::Fill { class: "gear", points: points.clone() }, Item::line("oe", points)]
 }

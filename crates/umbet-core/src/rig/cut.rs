@@ -105,7 +105,8 @@ fn when_short(cut: &Cut, kit: &[Hank], reader: &Reader, ways: &impl Fn(&Cut, f64
     let Some(longest) = longest else {
         let any = kit.iter().filter(|h| h.length_m >= wanted).min_by(|a, b| a.length_m.total_cmp(&b.length_m));
         let other = any.map(|h| format!(" {} is long enough, of another cord.", h.name)).unwrap_or_default();
-        return vec![format!("None of this cord in the kit: {} wanted.{other}", words(wanted))];
+        let wanted = reader.length_up(Length::from_m(wanted));
+        return vec![format!("None of this cord in the kit: {wanted} wanted.{other}")];
     };
     let short = wanted - longest.length_m;
     if short <= 0.0 {

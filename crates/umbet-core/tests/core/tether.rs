@@ -163,6 +163,15 @@ fn promises_are_kept() {
     assert!(!changes(&then).contains("round old gate"), "{}", changes(&then));
     assert!(!changes(&planned(&TetherDraft { around: near(9.0), ..long })).contains("round old gate"));
 
+    // A boat comes farthest when the water has brought its bow level with the tie.
+    let afloat = |line_m, rises_m| TetherDraft { line_m, rises_m, around: near(3.0), ..TetherDraft::usual() };
+    for rises_m in [0.0, 0.4, 2.0] {
+        let caught = planned(&afloat(4.0, rises_m));
+        let clear = caught.own["reach"]["caught"][0]["clear_m"].as_f64().expect("goes");
+        let then = planned(&afloat(clear, rises_m));
+        assert!(!changes(&then).contains("round old gate"), "{rises_m}: {}", changes(&then));
+    }
+
     let boat = TetherDraft { falls_m: 3.0, line_m: 4.4, ..TetherDraft::usual() };
     let tight = planned(&boat);
     assert!(changes(&tight).contains("all but tight"));

@@ -23,4 +23,5 @@ mod support;
 mod teaching;
 mod teaching_edges;
 mod teaching_files;
+mod tether;
 mod windows;

@@ -81,7 +81,7 @@ impl Tether {
             )));
         }
         let tide = self.tide(reader)?;
-        let sweep_m = level_m(d.line_m, rise).max(tide.as_ref().map_or(0.0, |t| t.sweep_high_m));
+        let sweep_m = level_m(d.line_m, self.least_rise());
         Ok(TetherReach {
             slack_m: d.line_m - straight,
             sweep_m,
@@ -93,6 +93,19 @@ impl Tether {
         })
     }
 
+    /// From the eye up to the tie: as it stands, and of a boat at low and at high water.
+    fn rises(&self) -> [f64; 3] {
+        let d = &self.said;
+        let rise = d.to_high_m - d.eye_high_m;
+        if d.held == Held::Boat { [rise, rise + d.falls_m, rise - d.rises_m] } else { [rise; 3] }
+    }
+
+    /// The least there is between them as the water goes from one to the other: there it comes farthest.
+    fn least_rise(&self) -> f64 {
+        let [now, low, high] = self.rises();
+        if low.signum() == high.signum() { now.abs().min(low.abs()).min(high.abs()) } else { 0.0 }
+    }
+
     fn caught(&self, near: &NearThing, sweep_m: f64) -> Option<CaughtAt> {
         let d = &self.said;
         let thick = near.thick_mm / 1000.0;
@@ -100,11 +113,11 @@ impl Tether {
         if sweep_m <= face {
             return None;
         }
-        let rise = d.to_high_m - d.eye_high_m;
-        let clear = face.hypot(rise);
+        let clear = face.hypot(self.least_rise());
         let laps = (sweep_m - face) / (PI * (thick + self.cord.diameter.m()));
-        // A line that must reach where it stands cannot be so short.
-        let clear_m = (face > d.off_m).then_some(clear);
+        // A line that must reach where it stands, and at low water too, cannot be so short.
+        let least = d.off_m.hypot(self.rises().into_iter().fold(0.0, |a: f64, r| a.max(r.abs())));
+        let clear_m = (clear >= least).then_some(clear);
         Some(CaughtAt { name: near.name.trim().to_owned(), laps, clear_m })
     }
 
@@ -114,8 +127,7 @@ impl Tether {
             return Ok(None);
         }
         let m = |m: f64| reader.length_up(Length::from_m(m));
-        let low = d.to_high_m + d.falls_m - d.eye_high_m;
-        let high = d.to_high_m - d.rises_m - d.eye_high_m;
+        let [_, low, high] = self.rises();
         let least_m = d.off_m.hypot(low);
         if d.line_m < least_m {
             return Err(Impossible(format!(

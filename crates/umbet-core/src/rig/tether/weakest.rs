@@ -33,7 +33,7 @@ impl Tether {
         };
         judge("line", "the line parts at its knot", self.cord.at_knot(KEPT));
         if let Some(link) = &facts.link {
-            judge("link", "the weak link parts, as it should", link.parts_n);
+            judge("link", "the weak link parts", link.parts_n);
         }
         let lever = d.to_high_m.max(0.3);
         let wood = GREEN_WOOD.scaled(PI * (d.to_mm / 1000.0).powi(3) / 32.0 / lever);

@@ -40,7 +40,7 @@ const ends = [
   >, <NumberPart at="/to_high_m" /> up, by
   <ChoicePart :value="tether.eye" label="What the line is tied to on it" :of="eyes" @take="say({ eye: $event as never })" />
   <NumberPart at="/eye_mm" /> thick and <NumberPart at="/eye_high_m" /> up, on <NumberPart at="/line_m" /> of
-  <CordPart :cord="tether.cord" at="/cord" label="Line" @take="rig.say({ cord: $event })" />, and stands
+  <CordPart :cord="tether.cord" at="/cord" label="Line" @take="rig.say({ cord: $event })" />, and {{ boat ? 'lies' : 'stands' }}
   <NumberPart at="/off_m" /> off<template v-if="tether.to === 'stake'"
     >. The stake is driven <NumberPart at="/deep_m" /> into
     <ChoicePart :value="tether.ground" label="Ground" :of="stock.grounds" @take="say({ ground: $event })" /></template
@@ -49,8 +49,8 @@ const ends = [
     a current of <NumberPart at="/current_ms" /> m/s</template
   ><template v-if="tether.held === 'gear'">, where it may fall <NumberPart at="/fall_m" /></template
   ><template v-if="led"
-    >. The weak link is of <CordPart :cord="tether.link" at="/link" label="The link’s cord" @take="rig.say({ link: $event })" />,
-    <NumberPart at="/link_turns" /> times round</template
+    >. The weak link is of <CordPart :cord="tether.link" at="/link" label="The link’s cord" @take="rig.say({ link: $event })" /> laid round,
+    turns: <NumberPart at="/link_turns" /></template
   >.
   <template v-if="!led"
     >With <ChoicePart :value="tether.stopper ? 'yes' : 'no'" label="Its tail" :of="ends" @take="say({ stopper: $event === 'yes' })" />, it
