@@ -9,6 +9,9 @@
 use serde::{Deserialize, Serialize};
 use std::ops::{Add, Div, Mul, Sub};
 
+/// Standard gravity, metres a second squared, exactly.
+pub const G: f64 = 9.806_65;
+
 macro_rules! quantity {
     ($(#[$doc:meta])* $name:ident, $unit:literal) => {
         $(#[$doc])*
@@ -73,7 +76,7 @@ impl Force {
     }
     /// The mass in kilograms that weighs this much at standard gravity.
     pub const fn kilograms_weight(self) -> f64 {
-        self.0 / 9.806_65
+        self.0 / G
     }
 }
 

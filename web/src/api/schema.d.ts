@@ -2236,7 +2236,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -2843,10 +2843,101 @@ export interface components {
             wanted_n: components["schemas"]["Band"];
         };
         /**
+         * @description Who hauls, and over what.
+         * @enum {string}
+         */
+        HauledFrom: "branch" | "beam" | "above";
+        /**
          * @description What is tethered.
          * @enum {string}
          */
         Held: "animal" | "boat" | "gear" | "led";
+        /** @description What there is to choose from. */
+        HoistChoices: {
+            /** @description Who hauls, and over what. */
+            from: components["schemas"]["Named"][];
+            /** @description What is hoisted. */
+            things: components["schemas"]["Named"][];
+            /** @description Each of them as it usually is. */
+            usual: components["schemas"]["HoistDraft"][];
+        };
+        /** @description A thing hoisted, as it is said. */
+        HoistDraft: {
+            /**
+             * Format: double
+             * @description From the end that goes up first to where it balances, metres; as such things usually balance when absent.
+             */
+            balance_m?: number | null;
+            /** @description The cord. */
+            cord: components["schemas"]["CordDraft"];
+            /** @description Who hauls, and over what. */
+            from: components["schemas"]["HauledFrom"];
+            /** @description A second line from its low end, by which it is guided. */
+            guided?: boolean;
+            /**
+             * Format: double
+             * @description So high it is to come, metres.
+             */
+            high_m: number;
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description Its length, metres.
+             */
+            long_m: number;
+            /**
+             * Format: double
+             * @description Its mass, kilograms.
+             */
+            mass_kg: number;
+            /**
+             * Format: int32
+             * @description People who haul.
+             */
+            people: number;
+            /**
+             * Format: double
+             * @description Pull of each, newtons.
+             */
+            pull_n: number;
+            /**
+             * Format: double
+             * @description Its thickness where it is hitched, millimetres.
+             */
+            thick_mm: number;
+            /** @description What is hoisted. */
+            thing: components["schemas"]["Hoisted"];
+        };
+        /** @description What only a hoist's plan has. */
+        HoistFacts: {
+            /** @description What they bring, newtons. */
+            brought_n: components["schemas"]["Band"];
+            /**
+             * Format: int32
+             * @description The fewest who surely hoist it, where so many could.
+             */
+            fewest?: number | null;
+            /** @description What holds it on its way down, newtons. */
+            held_n: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description From the end that goes up first to its hitch, metres.
+             */
+            hitch_m: number;
+            /** @description From that end to each half hitch, metres, the one next to it first. */
+            leads_m: number[];
+            over_n?: components["schemas"]["Band"] | null;
+            /** @description What those who haul have to bring, newtons. */
+            wanted_n: components["schemas"]["Band"];
+        };
+        /**
+         * @description What is hoisted.
+         * @enum {string}
+         */
+        Hoisted: "axe" | "saw" | "hammer" | "ladder" | "plank" | "pole" | "bucket";
         /** @description How far a thing is kept from one movement. */
         Hold: {
             /**
@@ -3076,7 +3167,7 @@ export interface components {
         };
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -4491,7 +4582,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -5281,7 +5372,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };

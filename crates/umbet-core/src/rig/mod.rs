@@ -9,6 +9,7 @@ mod fields;
 pub mod ground;
 pub mod hang;
 pub mod haul;
+pub mod hoist;
 pub mod joint;
 pub mod line;
 pub mod load;
@@ -31,5 +32,13 @@ pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig
 pub use step::Step;
 
 /// Every kind of rig there is.
-pub const PLANNERS: &[Planner] =
-    &[shelter::PLANNER, line::PLANNER, load::PLANNER, haul::PLANNER, hang::PLANNER, poles::PLANNER, tether::PLANNER];
+pub const PLANNERS: &[Planner] = &[
+    shelter::PLANNER,
+    line::PLANNER,
+    load::PLANNER,
+    haul::PLANNER,
+    hang::PLANNER,
+    hoist::PLANNER,
+    poles::PLANNER,
+    tether::PLANNER,
+];

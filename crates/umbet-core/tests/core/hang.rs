@@ -2,9 +2,9 @@
 
 use proptest::prelude::*;
 use umbet_core::rig::hang::{Bar, Hang, HangDraft, HungThing, Weight, shares};
-use umbet_core::rig::load::G;
 use umbet_core::rig::{Given, Impossible, Planned, Rig};
 use umbet_core::situation::Habits;
+use umbet_core::units::G;
 use umbet_core::units::Reader;
 
 fn planned(d: &HangDraft) -> Result<Planned, Impossible> {

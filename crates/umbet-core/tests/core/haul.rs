@@ -2,9 +2,9 @@
 
 use proptest::prelude::*;
 use umbet_core::rig::haul::{Haul, HaulDraft, HaulPull, Pulled, Thing, grounds};
-use umbet_core::rig::load::G;
 use umbet_core::rig::{Given, Planned, Rig};
 use umbet_core::situation::Habits;
+use umbet_core::units::G;
 use umbet_core::units::Reader;
 
 fn haul(d: &HaulDraft) -> Haul {

@@ -3,12 +3,13 @@
 use proptest::prelude::*;
 use umbet_core::rig::load::rules::{friction::TopOver, rating::fewest};
 use umbet_core::rig::load::{
-    G, Going, Hold, ItemDraft, ItemShape, Load, LoadDraft, Movement, PassDraft, PassKind, Ring, load_stock,
+    Going, Hold, ItemDraft, ItemShape, Load, LoadDraft, Movement, PassDraft, PassKind, Ring, load_stock,
     unmarked_limit_n,
 };
 use umbet_core::rig::tighten::Tighten;
 use umbet_core::rig::{Given, Impossible, Planned, Rig};
 use umbet_core::situation::{CordDraft, Fault, Habits, used_cord};
+use umbet_core::units::G;
 use umbet_core::units::Reader;
 
 fn planned_for(d: &LoadDraft, habits: &Habits) -> Result<Planned, Impossible> {

@@ -10,6 +10,7 @@ mod dressing;
 mod finding;
 mod hang;
 mod haul;
+mod hoist;
 mod holding;
 mod lashings;
 mod lengths;

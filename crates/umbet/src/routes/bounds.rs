@@ -7,7 +7,7 @@ use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, 
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
 use umbet_core::lashing::{FRAPPING, TURNS, lashings};
-use umbet_core::rig::{PLANNERS, anchor, hang, haul, line, load, poles, shelter, tether};
+use umbet_core::rig::{PLANNERS, anchor, hang, haul, hoist, line, load, poles, shelter, tether};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -145,6 +145,13 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("HungThing", "name", Words([1, hang::NAME_LONG])),
         ("HungThing", "mass_kg", Number(hang::MASS_KG)),
         ("HungThing", "along_m", Numbers(2, [0.0, hang::LENGTH_M[1]])),
+        ("HoistDraft", "mass_kg", Number(hoist::MASS_KG)),
+        ("HoistDraft", "long_m", Number(hoist::LONG_M)),
+        ("HoistDraft", "thick_mm", Number(hoist::THICK_MM)),
+        ("HoistDraft", "balance_m", Number(hoist::LONG_M)),
+        ("HoistDraft", "high_m", Number(hoist::HIGH_M)),
+        ("HoistDraft", "people", Number([1.0, f64::from(hoist::PEOPLE)])),
+        ("HoistDraft", "pull_n", Number(hoist::PULL_N)),
         ("TetherDraft", "mass_kg", Number(tether::MASS_KG)),
         ("TetherDraft", "long_m", Number(tether::LONG_M)),
         ("TetherDraft", "to_mm", Number(tether::TO_MM)),

@@ -33,6 +33,7 @@ use axum::extract::DefaultBodyLimit;
 use umbet_core::draw::LashingSeen;
 use umbet_core::rig::hang::{HangChoices, HangDraft, HangFacts};
 use umbet_core::rig::haul::{HaulChoices, HaulDraft, HaulFacts};
+use umbet_core::rig::hoist::{HoistChoices, HoistDraft, HoistFacts};
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
 use umbet_core::rig::poles::{PolesChoices, PolesDraft, PolesFacts};
@@ -68,6 +69,9 @@ use utoipa_axum::routes;
         HangDraft,
         HangFacts,
         HangChoices,
+        HoistDraft,
+        HoistFacts,
+        HoistChoices,
         PolesDraft,
         PolesFacts,
         PolesChoices,

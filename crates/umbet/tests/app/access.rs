@@ -114,6 +114,7 @@ async fn every_page_is_named_and_narrow() {
         ("/rig/load", "A load tied down"),
         ("/rig/haul", "A haul over the ground"),
         ("/rig/hang", "A bar hung level"),
+        ("/rig/hoist", "A tool or spar hoisted"),
         ("/rig/poles", "Poles lashed together"),
         ("/rig/tether", "Something tethered"),
         ("/lashings/square", "Square lashing"),

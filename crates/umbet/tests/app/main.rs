@@ -6,6 +6,7 @@ mod classes;
 mod contract;
 mod document;
 mod habits;
+mod hoist;
 mod in_and_out;
 mod journeys;
 mod killed;

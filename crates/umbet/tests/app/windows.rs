@@ -269,6 +269,7 @@ async fn the_server_goes_on_every_page() {
         ("/rig/load", ".rig .sentence", ".make-so button"),
         ("/rig/haul", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/hang", ".rig .sentence", ".load-site button"),
+        ("/rig/hoist", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/poles", ".rig .sentence", ".lashing-strip button"),
         ("/rig/tether", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/shelter/site", ".onsite-next", ".onsite-next"),

@@ -6,6 +6,7 @@ import LineSide from './line/LineSide.vue'
 import HangSentence from './hang/HangSentence.vue'
 import HangSite from './hang/HangSite.vue'
 import HaulSentence from './haul/HaulSentence.vue'
+import HoistSentence from './hoist/HoistSentence.vue'
 import LoadSentence from './load/LoadSentence.vue'
 import LoadSide from './load/LoadSide.vue'
 import LoadSite from './load/LoadSite.vue'
@@ -36,6 +37,7 @@ const KINDS: Record<string, Kind> = {
   shelter: { sentence: ShelterSentence, site: ShelterSite, side: CordSentence, more: ShelterMore },
   line: { sentence: LineSentence, side: LineSide },
   hang: { sentence: HangSentence, site: HangSite },
+  hoist: { sentence: HoistSentence },
   haul: { sentence: HaulSentence },
   poles: { sentence: PolesSentence, site: PolesSite, lead: PolesSide },
   tether: { sentence: TetherSentence, site: TetherSite },

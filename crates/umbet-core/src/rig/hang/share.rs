@@ -2,8 +2,8 @@
 
 use super::draft::Hang;
 use crate::rig::Impossible;
-use crate::rig::load::G;
 use crate::units::Band;
+use crate::units::G;
 
 /// A weight at a place along the bar: newtons, metres.
 #[derive(Debug, Clone, Copy, PartialEq)]

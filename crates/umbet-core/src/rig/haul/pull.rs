@@ -1,10 +1,10 @@
 //! What a haul takes, and what those who pull bring to the line.
 
 use super::draft::{Haul, Pulled};
-use crate::rig::load::G;
 use crate::rig::tighten::AT_ANCHOR;
 use crate::statics::purchase::looped_band;
 use crate::units::Band;
+use crate::units::G;
 use serde::Serialize;
 
 /// To start a thing takes so much more than to keep it moving (common practice: up to a third).

@@ -6,9 +6,9 @@
 
 use super::draft::{DeckKind, Going, Item, ItemShape, Load, PassKind};
 use super::pass::{Laid, Press, V3};
-use super::stock::G;
 use crate::rig::tighten::working_n;
 use crate::units::Band;
+use crate::units::G;
 use serde::{Deserialize, Serialize};
 
 words!(

@@ -19,7 +19,7 @@ pub use draft::{
 pub use held::{Hold, Movement, Pressed};
 pub use pass::{Bend, Laid, OVER_GOODS, Press, V3};
 pub use rules::{Judged, RuleVerdict};
-pub use stock::{G, load_stock, unmarked_limit_n};
+pub use stock::{load_stock, unmarked_limit_n};
 
 use super::tighten::{KEPT, LEAST_MARGIN, Tighten, set_by, working_n};
 use super::{FieldAt, Given, Impossible, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};

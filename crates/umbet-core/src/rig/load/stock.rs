@@ -6,9 +6,6 @@ use crate::units::Band;
 use serde::Deserialize;
 use std::sync::LazyLock;
 
-/// Standard gravity, m/s².
-pub const G: f64 = 9.806_65;
-
 /// What an item stands on.
 #[derive(Debug, Clone)]
 pub struct Contact {

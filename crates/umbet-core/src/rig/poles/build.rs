@@ -5,10 +5,9 @@ use crate::cord::Construction;
 use crate::lashing::{Counts, Lashing, lashing};
 use crate::rig::Impossible;
 use crate::statics::frame::{Frame, V3};
+use crate::units::G;
 use crate::units::{Length, Reader};
 
-/// Weight of a kilogram, newtons.
-pub const G: f64 = 9.81;
 /// Density of the poles, kilograms a cubic metre (wood handbooks, recalled: 500 to 900 green).
 const WOOD_KG_M3: f64 = 700.0;
 /// A trestle's top is so much narrower than its foot, as a ratio (common practice).

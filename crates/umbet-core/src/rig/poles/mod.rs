@@ -19,8 +19,8 @@ pub use stock::grounds;
 use super::{Drawing, FieldAt, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::lashing::{Lashing, Meet};
 use crate::situation::{Fault, Habits};
+use crate::units::G;
 use crate::units::{Band, Length, Reader};
-use build::G;
 use serde::Serialize;
 
 /// Poles lashed together.

@@ -41,7 +41,7 @@ pub fn change(input: &ForceInput<'_>, between: &Between, f: &Forces, parts: &[Pa
     if f.pool_n.high > POOL_N {
         all.push(format!(
             "Rain may stand on it, up to {:.0} kg: let one corner down, pitch it steeper, or draw the eaves tighter.",
-            (f.pool_n.high / 9.81).ceil()
+            (f.pool_n.high / crate::units::G).ceil()
         ));
     }
     all.extend(travel(shelter, g, reader));

@@ -3,6 +3,7 @@
 use crate::cord::Sourced;
 use crate::situation::UsedCord;
 use crate::units::Band;
+use crate::units::G;
 use serde::Deserialize;
 use std::sync::LazyLock;
 
@@ -96,9 +97,6 @@ struct File {
     ground: Vec<GroundRow>,
     slip: Vec<SlipRow>,
 }
-
-/// Standard gravity, m/s².
-const G: f64 = 9.806_65;
 
 /// The built-in stock.
 ///

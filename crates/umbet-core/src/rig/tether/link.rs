@@ -1,11 +1,11 @@
 //! The weak link between a led animal and the one ahead: what it parts at, and what would do.
 
 use super::draft::{LINK_TURNS, Tether};
-use super::tug::G;
 use crate::cord::{Construction, cords};
 use crate::rig::new_cord;
 use crate::rig::tighten::KEPT;
 use crate::situation::UsedCord;
+use crate::units::G;
 use crate::units::{Band, Reader};
 use crate::words::number;
 use serde::Serialize;

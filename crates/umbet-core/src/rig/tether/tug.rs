@@ -5,6 +5,7 @@ use super::reach::TetherReach;
 use crate::rig::tighten::stiffness;
 use crate::statics::wind::{beaufort_speed, gust_of, pressure};
 use crate::units::Band;
+use crate::units::G;
 use serde::Serialize;
 
 /// How hard it tugs, newtons.
@@ -16,8 +17,6 @@ pub struct Tug {
     /// The worst.
     pub worst_n: Band,
 }
-
-pub(super) const G: f64 = 9.81;
 
 /// An animal leans into its line with this share of its weight, and sets back with that (common practice; no table gives them).
 const LEANS: Band = Band { low: 0.05, high: 0.3 };

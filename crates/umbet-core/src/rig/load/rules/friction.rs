@@ -3,7 +3,7 @@
 use super::{Judged, RuleVerdict};
 use crate::rig::load::draft::PassKind;
 use crate::rig::load::held::Movement;
-use crate::rig::load::stock::G;
+use crate::units::G;
 use crate::words::{capital, number};
 
 /// What a top-over lashing is reckoned from.

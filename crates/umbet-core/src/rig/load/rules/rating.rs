@@ -4,8 +4,9 @@
 use super::{Judged, RuleVerdict};
 use crate::rig::load::draft::{PassDraft, PassKind};
 use crate::rig::load::held::Movement;
-use crate::rig::load::stock::{G, unmarked_limit_n};
+use crate::rig::load::stock::unmarked_limit_n;
 use crate::units::Force;
+use crate::units::G;
 use crate::words::{capital, number};
 
 /// Metres in a foot, kilograms in a pound.
