@@ -8,6 +8,7 @@ mod words;
 
 pub mod choose;
 pub mod cord;
+pub mod cutting;
 pub mod draw;
 pub mod dress;
 pub mod hold;

@@ -21,6 +21,7 @@ const CORE: Floors = &[
     ("topology", &["knot"]),
     ("dress", &["knot", "topology"]),
     ("lashing", &["units", "words"]),
+    ("cutting", &["cord", "units", "words"]),
     ("draw", &["dress", "knot", "lashing", "object"]),
     ("usage", &["knot", "object", "units"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),

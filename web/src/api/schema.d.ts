@@ -561,6 +561,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which piece of the kit each line of a job's rigs is cut from, and what is bought. */
+        get: operations["job_cutting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/joints": {
         parameters: {
             query?: never;
@@ -1680,6 +1697,18 @@ export interface components {
             /** @description Name. */
             name: string;
         };
+        /** @description Spools to buy. */
+        Buy: {
+            /** @description Name of the cord. */
+            cord: string;
+            /** @description In a sentence, with how near that is to the least. */
+            says: string;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            spools: number;
+        };
         /** @description How it came out. */
         Came: "right" | {
             /** @description Another: one of the knot's missteps by its id, or a mistake that no misstep tells. */
@@ -2083,6 +2112,45 @@ export interface components {
             /** @description Times it was fitted to. */
             times: number;
         };
+        /** @description One line cut from a piece. */
+        CutFrom: {
+            /** @description The same in words. */
+            length: string;
+            /**
+             * Format: double
+             * @description Its length with what sealing both ends takes, metres.
+             */
+            length_m: number;
+            /** @description What it is called. */
+            line: string;
+        };
+        /** @description A piece and what is cut from it. */
+        CutPiece: {
+            /** @description Name of its cord. */
+            cord: string;
+            /** @description Cut from it, from one end. */
+            cuts: components["schemas"]["CutFrom"][];
+            /** @description What it is called. */
+            from: string;
+            /** @description The same in words. */
+            left: string;
+            /**
+             * Format: double
+             * @description Left of it, metres.
+             */
+            left_m: number;
+            /** @description The same in words. */
+            length: string;
+            /**
+             * Format: double
+             * @description Its length, metres.
+             */
+            length_m: number;
+            /** @description It is bought for this. */
+            new: boolean;
+            /** @description What is left is too short to be of use. */
+            useless: boolean;
+        };
         /** @description The lines of one rig of a job. */
         CutsOfRig: {
             /** @description Its lines. */
@@ -2093,6 +2161,17 @@ export interface components {
             kind: string;
             /** @description Its name. */
             name: string;
+        };
+        /** @description What is cut, from what. */
+        CuttingPlan: {
+            /** @description What is bought. */
+            buy: components["schemas"]["Buy"][];
+            /** @description What cannot be cut from anything, each with what to do. */
+            cannot: string[];
+            /** @description Piece by piece. */
+            pieces: components["schemas"]["CutPiece"][];
+            /** @description In a sentence. */
+            says: string;
         };
         /** @description What carries the load. */
         Deck: {
@@ -3036,7 +3115,7 @@ export interface components {
              */
             version: number;
         };
-        /** @description One cut list over all rigs of a job: they share the kit, and no hank serves two lines with the same stretch. */
+        /** @description One cut list over all rigs of a job. */
         JobCuts: {
             /** @description Rig by rig. */
             rigs: components["schemas"]["CutsOfRig"][];
@@ -7493,6 +7572,59 @@ export interface operations {
             };
             /** @description There is none */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job_cutting: {
+        parameters: {
+            query?: {
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Piece by piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingPlan"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -7,6 +7,7 @@ use crate::situation::{Draft, Situation, Task, UsedCord};
 use crate::units::UnitSystem::{Body, Imperial, Metric};
 use crate::units::{Length, Reader};
 use crate::usage::LengthItem;
+use crate::words::listed;
 use serde::Serialize;
 
 /// A line to cut.
@@ -91,10 +92,32 @@ pub fn serve(cuts: &mut [Cut], kit: &[Hank], reader: &Reader, ways: impl Fn(&Cut
             hank.length_m -= wanted;
             let rest = reader.length(Length::from_m(hank.length_m.max(0.001)));
             cut.hank = Some(format!("{} serves, {rest} left", hank.name));
+        } else if let Some(names) = together(cut, &mut left) {
+            cut.hank = Some(format!("{} serve together", listed(&names)));
         } else if !kit.is_empty() {
             cut.short = when_short(cut, kit, reader, &ways);
         }
     }
+}
+
+/// Several hanks, the longest first, each cut into as many of these lines as it holds; none is touched where they do not suffice.
+fn together(cut: &Cut, left: &mut [Hank]) -> Option<Vec<String>> {
+    let holds = |h: &Hank| if h.kind == cut.cord { (h.length_m / cut.each_m.max(0.01)).floor() as usize } else { 0 };
+    let mut order: Vec<usize> = (0..left.len()).filter(|i| holds(&left[*i]) > 0).collect();
+    order.sort_by(|a, b| left[*b].length_m.total_cmp(&left[*a].length_m));
+    if order.iter().map(|i| holds(&left[*i])).sum::<usize>() < cut.times {
+        return None;
+    }
+    let (mut still, mut names) = (cut.times, Vec::new());
+    for i in order {
+        let n = holds(&left[i]).min(still);
+        if n > 0 {
+            left[i].length_m -= n as f64 * cut.each_m;
+            names.push(format!("{} ({n})", left[i].name));
+            still -= n;
+        }
+    }
+    Some(names)
 }
 
 /// By how much the kit is short, what else to do, and a piece joined on.

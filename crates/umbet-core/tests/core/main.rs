@@ -4,6 +4,7 @@ mod bounds;
 mod catalogue;
 mod choosing;
 mod coherence;
+mod cutting;
 mod docs;
 mod drawing;
 mod dressing;

@@ -10,6 +10,7 @@ mod courses;
 mod drills;
 mod figures;
 mod identify;
+mod job_cuts;
 mod jobs;
 mod knot_files;
 mod knots;
@@ -124,7 +125,8 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(rigs::type_number))
         .routes(routes!(rigs::move_thing))
         .routes(routes!(rigs::kept, rigs::keep))
-        .routes(routes!(rigs::cuts))
+        .routes(routes!(job_cuts::cuts))
+        .routes(routes!(job_cuts::cutting))
         .routes(routes!(site::read_gpx).layer(DefaultBodyLimit::max(site::LARGEST_TRACK)))
         .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))

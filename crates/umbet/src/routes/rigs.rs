@@ -4,7 +4,7 @@ use crate::error::{Error, NotAnswered, NotChanged, NotThere, Problem};
 use crate::export::pdf::to_pdf;
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
-use crate::store::{Job, KeptRig, KitCord};
+use crate::store::{KeptRig, KitCord};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -12,14 +12,11 @@ use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use std::collections::BTreeMap;
 use umbet_core::draw::to_svg;
 use umbet_core::rig::{
-    Cut, DRAWING_WIDTH, Dragged, Given, Hank, Impossible, Planned, Planner, Rig, RigField, RigPlan, cut, pages, shown,
-    typed,
+    DRAWING_WIDTH, Dragged, Given, Hank, Impossible, Planned, Planner, Rig, RigField, RigPlan, pages, shown, typed,
 };
 use umbet_core::situation::Fault;
-use umbet_core::units::{Length, Reader};
 use utoipa::ToSchema;
 
 /// A kind of rig that can be planned.
@@ -63,7 +60,7 @@ pub struct RigInput {
     title: Option<String>,
 }
 
-fn usual_width() -> f64 {
+pub(super) fn usual_width() -> f64 {
     868.0
 }
 
@@ -152,7 +149,7 @@ fn read(planner: &Planner, input: &RigInput) -> Result<Box<dyn Rig>, Error> {
 }
 
 /// Cord there is.
-async fn hanks(app: &App) -> Result<Vec<Hank>, Error> {
+pub(super) async fn hanks(app: &App) -> Result<Vec<Hank>, Error> {
     let kit = KitCord::list(&app.store).await?;
     Ok(kit.into_iter().map(|c| Hank { name: c.name, kind: c.kind, length_m: c.length_m }).collect())
 }
@@ -309,98 +306,6 @@ fn in_order(person: &Person, planner: &Planner, kept: &KeptRig) -> Result<Vec<St
     let (habits, reader) = (person.habits(), person.reader());
     let given = Given { kit: &[], habits, reader: &reader, width: usual_width() };
     Ok(rig.plan(&given).map_or_else(|_| kept.ticked.clone(), |p| p.plan.in_order(&kept.ticked)))
-}
-
-/// What of one cord a job's rigs take.
-#[derive(Serialize, ToSchema)]
-pub struct CordOfRigs {
-    /// Name of the cord.
-    cord: String,
-    /// How many lines of it.
-    lines: usize,
-    /// All of it, in the reader's measures, never less than it takes.
-    words: String,
-}
-
-/// The lines of one rig of a job.
-#[derive(Serialize, ToSchema)]
-pub struct CutsOfRig {
-    /// Its kind.
-    kind: String,
-    /// Its name.
-    name: String,
-    /// Why it does not go now.
-    impossible: Option<String>,
-    /// Its lines.
-    cuts: Vec<Cut>,
-}
-
-/// One cut list over all rigs of a job: they share the kit, and no hank serves two lines with the same stretch.
-#[derive(Serialize, ToSchema)]
-pub struct JobCuts {
-    /// Rig by rig.
-    rigs: Vec<CutsOfRig>,
-    /// Cord by cord.
-    totals: Vec<CordOfRigs>,
-}
-
-/// The cut list of all rigs of a job.
-#[utoipa::path(
-    get, operation_id = "job_cuts", path = "/api/jobs/{id}/cuts", params(("id" = i64, Path, description = "Job")),
-    responses((status = 200, description = "Every line of every rig, and sums by cord", body = JobCuts), NotThere)
-)]
-pub async fn cuts(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<JobCuts>, Error> {
-    Job::get(&app.store, id).await?;
-    let kit = hanks(&app).await?;
-    let mut kept = Vec::new();
-    for kind in KeptRig::kinds_of_job(&app.store, id).await? {
-        let planner = *app.planner(&kind)?;
-        if let Some(rig) = KeptRig::of_job(&app.store, id, &planner).await? {
-            kept.push((planner, rig.draft));
-        }
-    }
-    work::aside(move || Ok(Json(JobCuts::of(kept, &kit, &person)))).await
-}
-
-impl JobCuts {
-    fn of(kept: Vec<(Planner, Value)>, kit: &[Hank], person: &Person) -> Self {
-        let reader = person.reader();
-        let given = Given { kit: &[], habits: person.habits(), reader: &reader, width: usual_width() };
-        let plan = |(planner, draft): (Planner, Value)| {
-            let planned = (planner.read)(draft)
-                .map_err(|faults| faults.into_iter().map(|f| f.says).collect::<Vec<_>>().join(" "))
-                .and_then(|rig| rig.plan(&given).map_err(|i| i.0));
-            let (cuts, impossible) = match planned {
-                Ok(p) => (p.plan.cuts, None),
-                Err(says) => (Vec::new(), Some(says)),
-            };
-            CutsOfRig { kind: planner.kind.into(), name: planner.name.into(), impossible, cuts }
-        };
-        let mut rigs: Vec<CutsOfRig> = kept.into_iter().map(plan).collect();
-        // All together, so that what one rig takes another does not find.
-        let counts: Vec<usize> = rigs.iter().map(|r| r.cuts.len()).collect();
-        let mut all: Vec<Cut> = rigs.iter_mut().flat_map(|r| std::mem::take(&mut r.cuts)).collect();
-        cut::serve(&mut all, kit, &reader, |_, _| Vec::new());
-        let totals = totals(&all, &reader);
-        for (rig, n) in rigs.iter_mut().zip(counts) {
-            rig.cuts = all.drain(..n).collect();
-        }
-        Self { rigs, totals }
-    }
-}
-
-fn totals(cuts: &[Cut], reader: &Reader) -> Vec<CordOfRigs> {
-    let mut by_cord: BTreeMap<&str, (usize, f64)> = BTreeMap::new();
-    for c in cuts {
-        let sum = by_cord.entry(&c.cord_name).or_default();
-        *sum = (sum.0 + c.times, sum.1 + c.total_m());
-    }
-    let total = |(cord, (lines, m)): (&str, (usize, f64))| CordOfRigs {
-        cord: cord.to_owned(),
-        lines,
-        words: reader.length_up(Length::from_m(m)),
-    };
-    by_cord.into_iter().map(total).collect()
 }
 
 /// Keeps a rig with a job.

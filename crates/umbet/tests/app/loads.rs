@@ -123,8 +123,17 @@ async fn a_jobs_rigs_have_one_cut_list() {
     let rigs = all["rigs"].as_array().expect("a list");
     assert_eq!(rigs.len(), 2, "{all}");
     let cuts: Vec<&Value> = rigs.iter().flat_map(|r| r["cuts"].as_array().expect("lines")).collect();
-    // 5 m serve one line of some 3 m, and no second one.
-    assert_eq!(cuts.iter().filter(|c| c["hank"].is_string()).count(), 1, "{all}");
+    // 5 m serve one line of some 3 m, and no second one; the rest is bought, and every line is cut once.
+    let (_, plan) = s.get(&format!("/api/jobs/{job}/cutting?spool_m=100")).await;
+    let pieces = plan["pieces"].as_array().expect("pieces");
+    let of_hank = pieces.iter().filter(|p| p["from"] == "Only hank").collect::<Vec<_>>();
+    assert!(of_hank.len() == 1 && of_hank[0]["cuts"].as_array().is_some_and(|c| c.len() == 1), "{plan}");
+    assert!(plan["buy"][0]["says"].as_str().is_some_and(|w| w.contains("the fewest there can be")), "{plan}");
+    let cut: usize = pieces.iter().filter_map(|p| p["cuts"].as_array()).map(Vec::len).sum();
+    assert_eq!(cut as u64, cuts.iter().filter_map(|c| c["times"].as_u64()).sum::<u64>());
+    let (status, problem) = s.get(&format!("/api/jobs/{job}/cutting?spool_m=2")).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{problem}");
+    assert_eq!(s.get("/api/jobs/999/cutting").await.0, StatusCode::NOT_FOUND);
     let lines: u64 = all["totals"].as_array().expect("sums").iter().filter_map(|t| t["lines"].as_u64()).sum();
     assert_eq!(lines, cuts.iter().filter_map(|c| c["times"].as_u64()).sum::<u64>());
     assert_eq!(s.get("/api/jobs/999/cuts").await.0, StatusCode::NOT_FOUND);

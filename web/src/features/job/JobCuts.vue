@@ -4,6 +4,7 @@ import { useAsked } from '../../api/asked'
 import { api, got } from '../../api/client'
 import NotCome from '../../ui/NotCome.vue'
 import CutList from '../rig/CutList.vue'
+import CuttingPlan from './CuttingPlan.vue'
 import '../../styles/rig.css'
 
 const props = defineProps<{ job: number }>()
@@ -20,6 +21,7 @@ const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{i
           <b>{{ t.words }}</b> {{ t.cord }} <span class="sub">in {{ t.lines }} {{ t.lines === 1 ? 'line' : 'lines' }}</span>
         </li>
       </ul>
+      <CuttingPlan :job="job" />
       <details v-for="r in all.rigs" :key="r.kind">
         <summary>{{ r.name }}</summary>
         <p v-if="r.impossible" class="trouble">{{ r.impossible }}</p>

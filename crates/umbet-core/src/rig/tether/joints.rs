@@ -156,6 +156,14 @@ impl Tether {
         (stopped < tail).then_some([tail, stopped])
     }
 
+    const fn line_name(&self) -> &'static str {
+        match self.said.held {
+            Held::Animal | Held::Led => "Lead",
+            Held::Boat => "Mooring line",
+            Held::Gear => "Tether",
+        }
+    }
+
     /// Lines to cut.
     pub fn cuts(&self, joints: &[Joint], given: &Given<'_>) -> Vec<Cut> {
         let (d, reader) = (&self.said, given.reader);
@@ -165,7 +173,7 @@ impl Tether {
         if let (true, Some([long, short])) = (d.stopper, self.tails_m(joints)) {
             items.push(item("less, for the stopper in its end", short - long, reader));
         }
-        let mut cuts = vec![Cut::of(if self.animal() { "Lead" } else { "Line" }, 1, &self.cord, items, reader)];
+        let mut cuts = vec![Cut::of(self.line_name(), 1, &self.cord, items, reader)];
         if d.held == Held::Led {
             let round = std::f64::consts::PI * (d.to_mm / 1000.0 + 2.0 * self.link.diameter.m()) + LINK_LONG_M;
             let mut items = vec![item("round ring and lead", round * d.link_turns as f64, reader)];

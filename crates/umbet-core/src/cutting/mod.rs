@@ -1,0 +1,11 @@
+//! Which piece of cord each line is cut from, so that the fewest spools are bought and the longest pieces stay whole.
+//!
+//! [`stock`] is the bare problem in whole units, as operations research states it (cutting stock with pieces of several lengths, some
+//! of them limited). [`plan`] puts lines and hanks into it and tells the answer.
+
+mod columns;
+mod plan;
+mod stock;
+
+pub use plan::{Buy, CutFrom, CutPiece, CuttingPlan, LEAST_LEFT_M, Line, SEALED_M, SPOOL_M, Spare, plan};
+pub use stock::{Bar, Demand, Pattern, Solved, solve};

@@ -1,0 +1,277 @@
+//! Lines and hanks put to the cutting-stock problem, cord by cord, and the answer told.
+
+use super::stock::{Bar, Demand, Pattern, solve};
+use crate::cord::cord;
+use crate::units::{Length, Reader};
+use crate::words::{capital, number};
+use serde::Serialize;
+use std::collections::BTreeMap;
+
+/// A line that is wanted.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Line {
+    /// What it is called.
+    pub name: String,
+    /// Id of its cord.
+    pub kind: String,
+    /// Each, metres.
+    pub length_m: f64,
+    /// How many.
+    pub times: usize,
+}
+
+/// A piece there is.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Spare {
+    /// What it is called.
+    pub name: String,
+    /// Id of its cord.
+    pub kind: String,
+    /// Its length, metres.
+    pub length_m: f64,
+}
+
+/// What is cut, from what.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CuttingPlan {
+    /// In a sentence.
+    pub says: String,
+    /// Piece by piece.
+    pub pieces: Vec<CutPiece>,
+    /// What is bought.
+    pub buy: Vec<Buy>,
+    /// What cannot be cut from anything, each with what to do.
+    pub cannot: Vec<String>,
+}
+
+/// A piece and what is cut from it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CutPiece {
+    /// What it is called.
+    pub from: String,
+    /// It is bought for this.
+    pub new: bool,
+    /// Name of its cord.
+    pub cord: String,
+    /// Its length, metres.
+    pub length_m: f64,
+    /// The same in words.
+    pub length: String,
+    /// Cut from it, from one end.
+    pub cuts: Vec<CutFrom>,
+    /// Left of it, metres.
+    pub left_m: f64,
+    /// The same in words.
+    pub left: String,
+    /// What is left is too short to be of use.
+    pub useless: bool,
+}
+
+/// One line cut from a piece.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CutFrom {
+    /// What it is called.
+    pub line: String,
+    /// Its length with what sealing both ends takes, metres.
+    pub length_m: f64,
+    /// The same in words.
+    pub length: String,
+}
+
+/// Spools to buy.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Buy {
+    /// Name of the cord.
+    pub cord: String,
+    /// How many.
+    pub spools: u32,
+    /// In a sentence, with how near that is to the least.
+    pub says: String,
+}
+
+/// A spool's length where none is said (common practice), metres.
+pub const SPOOL_M: f64 = 50.0;
+/// Sealing both ends of a line takes so much (common practice: a finger's breadth), metres.
+pub const SEALED_M: f64 = 0.02;
+/// What is left shorter than this is of little use (common practice: an arm's length), metres.
+pub const LEAST_LEFT_M: f64 = 0.7;
+/// Lengths are taken in whole centimetres, lines up and pieces down, so that nothing comes out short.
+const PER_M: f64 = 100.0;
+/// Cutting a piece of the kit costs next to nothing beside buying a spool; a longer one more than a shorter.
+const OF_KIT: f64 = 1e-3;
+
+fn cm_up(m: f64) -> u32 {
+    (m * PER_M - 1e-6).ceil().max(1.0) as u32
+}
+
+fn cm_down(m: f64) -> u32 {
+    (m * PER_M + 1e-6).floor().max(0.0) as u32
+}
+
+/// Which piece each line is cut from: the fewest spools of `spool_m` are bought, and of the kit the shorter pieces are cut first.
+pub fn plan(lines: &[Line], kit: &[Spare], spool_m: f64, reader: &Reader) -> CuttingPlan {
+    let mut by_cord: BTreeMap<&str, Vec<&Line>> = BTreeMap::new();
+    for l in lines.iter().filter(|l| l.times > 0) {
+        by_cord.entry(&l.kind).or_default().push(l);
+    }
+    let mut all = CuttingPlan { says: String::new(), pieces: Vec::new(), buy: Vec::new(), cannot: Vec::new() };
+    for (kind, lines) in by_cord {
+        let kit: Vec<&Spare> = kit.iter().filter(|s| s.kind == kind).collect();
+        OfCord { kind, lines, kit, spool_m, reader }.cut(&mut all);
+    }
+    all.says = said(&all);
+    all
+}
+
+fn said(all: &CuttingPlan) -> String {
+    let several = |n: usize, one: &str, many: &str| {
+        if n == 1 { format!("one {one}") } else { format!("{} {many}", number(n as u32)) }
+    };
+    let lines: usize = all.pieces.iter().map(|p| p.cuts.len()).sum();
+    let of_kit = all.pieces.iter().filter(|p| !p.new).count();
+    let bought: u32 = all.buy.iter().map(|b| b.spools).sum();
+    let mut from = Vec::new();
+    if of_kit > 0 {
+        from.push(several(of_kit, "piece of the kit", "pieces of the kit"));
+    }
+    if bought > 0 {
+        from.push(several(bought as usize, "new spool", "new spools"));
+    }
+    if lines == 0 {
+        return "Nothing to cut.".into();
+    }
+    capital(&format!("{} from {}.", several(lines, "line", "lines"), from.join(" and ")))
+}
+
+struct OfCord<'a> {
+    kind: &'a str,
+    lines: Vec<&'a Line>,
+    kit: Vec<&'a Spare>,
+    spool_m: f64,
+    reader: &'a Reader,
+}
+
+impl OfCord<'_> {
+    fn name(&self) -> String {
+        cord(self.kind).map_or_else(|| self.kind.to_owned(), |c| c.said(c.diameter, self.reader))
+    }
+
+    /// Like lengths are one demand, whatever the lines are called.
+    fn demands(&self) -> Vec<Demand> {
+        let mut all: Vec<Demand> = Vec::new();
+        for l in &self.lines {
+            let length = cm_up(l.length_m + SEALED_M);
+            match all.iter_mut().find(|d| d.length == length) {
+                Some(d) => d.times += l.times as u32,
+                None => all.push(Demand { length, times: l.times as u32 }),
+            }
+        }
+        all
+    }
+
+    fn bars(&self) -> Vec<Bar> {
+        let longest = self.kit.iter().map(|s| s.length_m).fold(1.0, f64::max);
+        let of_kit = self.kit.iter().map(|s| Bar {
+            length: cm_down(s.length_m),
+            limit: Some(1),
+            cost: OF_KIT * (1.0 + s.length_m / longest) / self.kit.len() as f64,
+        });
+        of_kit.chain([Bar { length: cm_down(self.spool_m), limit: None, cost: 1.0 }]).collect()
+    }
+
+    fn cut(&self, all: &mut CuttingPlan) {
+        let (demands, bars) = (self.demands(), self.bars());
+        let solved = solve(&demands, &bars);
+        let mut names = self.names(&demands);
+        let mut bought = 0;
+        let mut pieces = Vec::new();
+        for (pattern, times) in &solved.used {
+            for _ in 0..*times {
+                let spare = self.kit.get(pattern.bar);
+                bought += u32::from(spare.is_none());
+                pieces.push(self.piece(pattern, spare.copied(), bought, &demands, &mut names));
+            }
+        }
+        pieces.sort_by(|a, b| a.new.cmp(&b.new).then(b.length_m.total_cmp(&a.length_m)));
+        all.pieces.extend(pieces);
+        if bought > 0 {
+            all.buy.push(self.buy(bought, (solved.bound - 2.0 * OF_KIT - 1e-6).ceil()));
+        }
+        for (d, n) in demands.iter().zip(&solved.uncut).filter(|(_, n)| **n > 0) {
+            let m = |m: f64| self.reader.length_up(Length::from_m(m));
+            let line = names.get_mut(&d.length).and_then(Vec::pop).unwrap_or_default();
+            all.cannot.push(format!(
+                "{} × {line}, {}: longer than a spool of {} and than any piece of the kit. Join two, or take a longer spool.",
+                n,
+                m(f64::from(d.length) / PER_M),
+                m(self.spool_m)
+            ));
+        }
+    }
+
+    /// Names of the lines of each length, to be taken from the end.
+    fn names(&self, demands: &[Demand]) -> BTreeMap<u32, Vec<String>> {
+        let mut all: BTreeMap<u32, Vec<String>> = demands.iter().map(|d| (d.length, Vec::new())).collect();
+        for l in self.lines.iter().rev() {
+            if let Some(names) = all.get_mut(&cm_up(l.length_m + SEALED_M)) {
+                names.extend(std::iter::repeat_n(l.name.clone(), l.times));
+            }
+        }
+        all
+    }
+
+    fn piece(
+        &self,
+        pattern: &Pattern,
+        spare: Option<&Spare>,
+        nth: u32,
+        demands: &[Demand],
+        names: &mut BTreeMap<u32, Vec<String>>,
+    ) -> CutPiece {
+        let m = |m: f64| self.reader.length(Length::from_m(m));
+        let length_m = spare.map_or(self.spool_m, |s| s.length_m);
+        let mut order: Vec<usize> = (0..demands.len()).filter(|i| pattern.counts[*i] > 0).collect();
+        order.sort_by_key(|i| std::cmp::Reverse(demands[*i].length));
+        let mut cuts = Vec::new();
+        for i in order {
+            let each_m = f64::from(demands[i].length) / PER_M;
+            for _ in 0..pattern.counts[i] {
+                let line = names.get_mut(&demands[i].length).and_then(Vec::pop).unwrap_or_default();
+                let length = self.reader.length_up(Length::from_m(each_m));
+                cuts.push(CutFrom { line, length_m: each_m, length });
+            }
+        }
+        let left_m = (length_m - cuts.iter().map(|c| c.length_m).sum::<f64>()).max(0.0);
+        CutPiece {
+            from: spare.map_or_else(|| format!("New spool {nth}"), |s| s.name.clone()),
+            new: spare.is_none(),
+            cord: self.name(),
+            length_m,
+            length: m(length_m),
+            cuts,
+            left_m,
+            left: m(left_m),
+            useless: left_m > 0.005 && left_m < LEAST_LEFT_M,
+        }
+    }
+
+    fn buy(&self, spools: u32, least: f64) -> Buy {
+        let each = self.reader.length(Length::from_m(self.spool_m));
+        let least = least as u32;
+        let proof = if spools <= least.max(1) {
+            "the fewest there can be".to_owned()
+        } else {
+            format!("{} at the fewest", number(least))
+        };
+        let name = self.name();
+        let says = format!(
+            "{} of {each}, {name}: {proof}.",
+            capital(&if spools == 1 { "one spool".to_owned() } else { format!("{} spools", number(spools)) })
+        );
+        Buy { cord: name, spools, says }
+    }
+}

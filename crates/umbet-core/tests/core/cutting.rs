@@ -1,0 +1,224 @@
+//! Cutting plans: the textbook instance at its optimum, published classes of instances, every small instance against trying all, and
+//! lines that come out as they were asked for.
+
+use proptest::prelude::*;
+use rand::rngs::ChaCha8Rng;
+use rand::{RngExt, SeedableRng};
+use std::collections::BTreeMap;
+use umbet_core::cutting::{Bar, Demand, LEAST_LEFT_M, Line, SEALED_M, Solved, Spare, plan, solve};
+use umbet_core::units::{Reader, UnitSystem};
+
+fn demands(all: &[(u32, u32)]) -> Vec<Demand> {
+    all.iter().map(|(length, times)| Demand { length: *length, times: *times }).collect()
+}
+
+fn bar(length: u32) -> Vec<Bar> {
+    vec![Bar { length, limit: None, cost: 1.0 }]
+}
+
+/// Nothing comes out of a bar that is not in it, everything cut was asked for, no bar is used more often than there is.
+fn holds(solved: &Solved, demands: &[Demand], bars: &[Bar]) {
+    let mut cut: Vec<u32> = solved.uncut.clone();
+    let mut taken: BTreeMap<usize, u32> = BTreeMap::new();
+    for (p, n) in &solved.used {
+        assert!(p.taken(demands) <= bars[p.bar].length, "{p:?}");
+        *taken.entry(p.bar).or_default() += n;
+        for (c, times) in cut.iter_mut().zip(&p.counts) {
+            *c += times * n;
+        }
+    }
+    assert_eq!(cut, demands.iter().map(|d| d.times).collect::<Vec<_>>());
+    assert!(taken.iter().all(|(b, n)| bars[*b].limit.is_none_or(|limit| *n <= limit)), "{taken:?}");
+    assert!(solved.bound <= solved.cost + 1e-9 && (0.0..1.0).contains(&solved.gap()));
+}
+
+/// The instance of Wikipedia's article "Cutting stock problem": paper rolls of 5 600 mm, thirteen widths; 73 rolls at the least.
+#[test]
+fn the_textbook_instance_takes_73_rolls() {
+    let wanted = demands(&[
+        (1380, 22),
+        (1520, 25),
+        (1560, 12),
+        (1710, 14),
+        (1820, 18),
+        (1880, 18),
+        (1930, 20),
+        (2000, 10),
+        (2050, 12),
+        (2100, 14),
+        (2140, 16),
+        (2150, 18),
+        (2200, 20),
+    ]);
+    let bars = bar(5600);
+    let solved = solve(&wanted, &bars);
+    holds(&solved, &wanted, &bars);
+    assert_eq!((solved.cost, solved.bound), (73.0, 73.0));
+}
+
+/// Triplets, a published class (Falkenauer 1996): bins of 1000 filled exactly by threes; the optimum is a third of the items. Twenty
+/// bins each; solved to within one bin, the bound never above the optimum.
+#[test]
+fn triplets_are_within_one_bin_of_their_optimum() {
+    for seed in 0..4 {
+        let mut rng = ChaCha8Rng::seed_from_u64(seed);
+        let mut all: BTreeMap<u32, u32> = BTreeMap::new();
+        for _ in 0..20 {
+            let first = rng.random_range(380..=490u32);
+            let second = rng.random_range(250..=(1000 - first) / 2);
+            for length in [first, second, 1000 - first - second] {
+                *all.entry(length).or_default() += 1;
+            }
+        }
+        let wanted: Vec<Demand> = all.into_iter().map(|(length, times)| Demand { length, times }).collect();
+        let bars = bar(1000);
+        let solved = solve(&wanted, &bars);
+        holds(&solved, &wanted, &bars);
+        assert!(solved.bound <= 20.0 && solved.cost <= 21.0, "seed {seed}: {} of {}", solved.cost, solved.bound);
+    }
+}
+
+/// Uniform items, another published class (Falkenauer 1996): 120 items of 20 to 100 in bins of 150; solved to the bound or one more.
+#[test]
+fn uniform_items_are_within_one_bin_of_the_bound() {
+    for seed in 0..4 {
+        let mut rng = ChaCha8Rng::seed_from_u64(100 + seed);
+        let mut all: BTreeMap<u32, u32> = BTreeMap::new();
+        for _ in 0..120 {
+            *all.entry(rng.random_range(20..=100u32)).or_default() += 1;
+        }
+        let wanted: Vec<Demand> = all.into_iter().map(|(length, times)| Demand { length, times }).collect();
+        let bars = bar(150);
+        let solved = solve(&wanted, &bars);
+        holds(&solved, &wanted, &bars);
+        assert!(solved.cost <= solved.bound + 1.0, "seed {seed}: {} of {}", solved.cost, solved.bound);
+    }
+}
+
+/// Five hundred lines of a class of any size: within one in a hundred of the bound.
+#[test]
+fn five_hundred_lines_are_within_a_hundredth() {
+    let mut rng = ChaCha8Rng::seed_from_u64(7);
+    let wanted: Vec<Demand> = (0..500).map(|_| Demand { length: rng.random_range(80..=900u32), times: 1 }).collect();
+    let bars = bar(5000);
+    let solved = solve(&wanted, &bars);
+    holds(&solved, &wanted, &bars);
+    assert!(solved.gap() <= 0.01, "{} of {}", solved.cost, solved.bound);
+}
+
+/// Trying everything: each item into each bar begun, or a new one.
+fn least_by_trying(items: &[u32], length: u32) -> u32 {
+    fn go(items: &[u32], rooms: &mut Vec<u32>, length: u32, best: &mut u32) {
+        if rooms.len() as u32 >= *best {
+            return;
+        }
+        let Some((item, rest)) = items.split_first() else {
+            *best = rooms.len() as u32;
+            return;
+        };
+        for i in 0..rooms.len() {
+            if rooms[i] >= *item {
+                rooms[i] -= item;
+                go(rest, rooms, length, best);
+                rooms[i] += item;
+            }
+        }
+        rooms.push(length - item);
+        go(rest, rooms, length, best);
+        rooms.pop();
+    }
+    let mut best = items.len() as u32 + 1;
+    go(items, &mut Vec::new(), length, &mut best);
+    best
+}
+
+fn line(name: &str, length_m: f64, times: usize) -> Line {
+    Line { name: name.into(), kind: "paracord-iii".into(), length_m, times }
+}
+
+fn spare(name: &str, length_m: f64) -> Spare {
+    Spare { name: name.into(), kind: "paracord-iii".into(), length_m }
+}
+
+/// Six guys of 3 m come out of three short pieces: none of them holds all six, and nothing is bought.
+#[test]
+fn short_pieces_serve_together() {
+    let kit = [spare("Hank 1", 6.2), spare("Hank 2", 6.4), spare("Hank 3", 6.3), spare("Long one", 60.0)];
+    let p = plan(&[line("Guy", 3.0, 6)], &kit, 50.0, &Reader::default());
+    assert!(p.buy.is_empty() && p.cannot.is_empty());
+    assert_eq!(p.pieces.len(), 3, "{:?}", p.pieces);
+    assert!(p.pieces.iter().all(|x| x.from != "Long one" && x.cuts.len() == 2 && x.useless));
+    assert_eq!(p.says, "Six lines from three pieces of the kit.");
+}
+
+/// What the kit does not hold is bought in whole spools, the fewest, and so it is said; what no spool holds is said too.
+#[test]
+fn what_is_missing_is_bought_in_whole_spools() {
+    let lines = [line("Ridge", 18.0, 4), line("Guy", 5.0, 5), line("Tag line", 70.0, 1)];
+    let p = plan(&lines, &[spare("Hank 1", 19.0)], 50.0, &Reader::default());
+    assert_eq!(p.buy.len(), 1);
+    assert_eq!(p.buy[0].spools, 2, "{:?}", p.pieces);
+    assert!(p.buy[0].says.contains("the fewest there can be"), "{}", p.buy[0].says);
+    assert_eq!(p.cannot.len(), 1);
+    assert!(p.cannot[0].contains("Tag line") && p.cannot[0].contains("longer than a spool"), "{}", p.cannot[0]);
+    assert!(p.pieces.iter().any(|x| x.from == "Hank 1" && x.cuts[0].line == "Ridge"));
+    assert!(p.pieces.iter().filter(|x| x.new).all(|x| x.from.starts_with("New spool ")));
+    assert_eq!(plan(&[], &[], 50.0, &Reader::default()).says, "Nothing to cut.");
+}
+
+/// Cords are not mixed; imperial readers read no metres.
+#[test]
+fn cords_stay_apart_and_words_are_the_readers() {
+    let mut lines = vec![line("Guy", 3.0, 2)];
+    lines.push(Line { kind: "guy-polyester-3".into(), ..line("Guy", 3.0, 2) });
+    let reader = Reader { units: UnitSystem::Imperial, ..Reader::default() };
+    let p = plan(&lines, &[spare("Hank 1", 20.0)], 50.0, &reader);
+    assert_eq!(p.buy.len(), 1);
+    assert_eq!(p.pieces.iter().filter(|x| x.cuts.len() == 2).count(), 2);
+    let words = format!("{:?}", p.pieces.iter().map(|x| (&x.length, &x.left, &x.cuts[0].length)).collect::<Vec<_>>());
+    assert!(words.contains("ft") && !words.contains(" m\""), "{words}");
+}
+
+proptest! {
+    /// Small instances, to the fewest there are.
+    #[test]
+    fn small_instances_take_the_fewest(items in prop::collection::vec(10u32..60, 1..9)) {
+        let mut all: BTreeMap<u32, u32> = BTreeMap::new();
+        for i in &items {
+            *all.entry(*i).or_default() += 1;
+        }
+        let wanted: Vec<Demand> = all.into_iter().map(|(length, times)| Demand { length, times }).collect();
+        let bars = bar(100);
+        let solved = solve(&wanted, &bars);
+        holds(&solved, &wanted, &bars);
+        let least = least_by_trying(&items, 100);
+        prop_assert!((solved.cost - f64::from(least)).abs() < 1e-9, "{} of {least}", solved.cost);
+        prop_assert!(solved.bound <= f64::from(least) + 1e-9);
+    }
+
+    /// Whatever is in the kit: nothing is cut that is not there, every line comes out long enough, and once.
+    #[test]
+    fn every_line_comes_out_long_enough(
+        lines in prop::collection::vec((0.3f64..20.0, 1usize..5), 1..7),
+        kit in prop::collection::vec(0.5f64..40.0, 0..6),
+        spool_m in 10.0f64..100.0,
+    ) {
+        let lines: Vec<Line> = lines.iter().enumerate().map(|(i, (m, n))| line(&format!("Line {i}"), *m, *n)).collect();
+        let kit: Vec<Spare> = kit.iter().enumerate().map(|(i, m)| spare(&format!("Hank {i}"), *m)).collect();
+        let p = plan(&lines, &kit, spool_m, &Reader::default());
+        for piece in &p.pieces {
+            let cut: f64 = piece.cuts.iter().map(|c| c.length_m).sum();
+            prop_assert!(cut + piece.left_m <= piece.length_m + 1e-6 && cut <= piece.length_m + 1e-6);
+            prop_assert_eq!(piece.useless, piece.left_m > 0.005 && piece.left_m < LEAST_LEFT_M);
+        }
+        for l in &lines {
+            let cut: Vec<f64> = p.pieces.iter().flat_map(|x| &x.cuts).filter(|c| c.line == l.name).map(|c| c.length_m).collect();
+            prop_assert!(cut.iter().all(|m| *m >= l.length_m + SEALED_M - 1e-6));
+            let told = p.cannot.iter().any(|c| c.contains(&l.name));
+            prop_assert!(cut.len() == l.times || told, "{}: {} of {}", l.name, cut.len(), l.times);
+        }
+        for s in &kit {
+            prop_assert!(p.pieces.iter().filter(|x| x.from == s.name).count() <= 1);
+        }
+    }
+}

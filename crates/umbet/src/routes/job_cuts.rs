@@ -1,0 +1,148 @@
+//! Cord of all rigs of a job together: the lines they take, and which piece of the kit each is cut from.
+
+use super::rigs::{hanks, usual_width};
+use crate::error::{Error, NotThere, Problem};
+use crate::extract::{Path, Person, Query};
+use crate::state::App;
+use crate::store::{Job, KeptRig};
+use crate::work;
+use axum::Json;
+use axum::extract::State;
+use serde::{Deserialize, Serialize};
+use serde_json::Value;
+use std::collections::BTreeMap;
+use umbet_core::cutting::{self, CuttingPlan, Line, SPOOL_M, Spare};
+use umbet_core::rig::{Cut, Given, Hank, Planner};
+use umbet_core::units::{Length, Reader};
+use utoipa::{IntoParams, ToSchema};
+
+/// What of one cord a job's rigs take.
+#[derive(Serialize, ToSchema)]
+pub struct CordOfRigs {
+    /// Name of the cord.
+    cord: String,
+    /// How many lines of it.
+    lines: usize,
+    /// All of it, in the reader's measures, never less than it takes.
+    words: String,
+}
+
+/// The lines of one rig of a job.
+#[derive(Serialize, ToSchema)]
+pub struct CutsOfRig {
+    /// Its kind.
+    kind: String,
+    /// Its name.
+    name: String,
+    /// Why it does not go now.
+    impossible: Option<String>,
+    /// Its lines.
+    cuts: Vec<Cut>,
+}
+
+/// One cut list over all rigs of a job.
+#[derive(Serialize, ToSchema)]
+pub struct JobCuts {
+    /// Rig by rig.
+    rigs: Vec<CutsOfRig>,
+    /// Cord by cord.
+    totals: Vec<CordOfRigs>,
+}
+
+/// The cut list of all rigs of a job.
+#[utoipa::path(
+    get, operation_id = "job_cuts", path = "/api/jobs/{id}/cuts", params(("id" = i64, Path, description = "Job")),
+    responses((status = 200, description = "Every line of every rig, and sums by cord", body = JobCuts), NotThere)
+)]
+pub async fn cuts(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<JobCuts>, Error> {
+    Job::get(&app.store, id).await?;
+    let kept = kept_rigs(&app, id).await?;
+    work::aside(move || Ok(Json(JobCuts::of(kept, &person)))).await
+}
+
+/// The rigs kept with a job.
+async fn kept_rigs(app: &App, id: i64) -> Result<Vec<(Planner, Value)>, Error> {
+    let mut kept = Vec::new();
+    for kind in KeptRig::kinds_of_job(&app.store, id).await? {
+        let planner = *app.planner(&kind)?;
+        if let Some(rig) = KeptRig::of_job(&app.store, id, &planner).await? {
+            kept.push((planner, rig.draft));
+        }
+    }
+    Ok(kept)
+}
+
+impl JobCuts {
+    fn of(kept: Vec<(Planner, Value)>, person: &Person) -> Self {
+        let reader = person.reader();
+        let given = Given { kit: &[], habits: person.habits(), reader: &reader, width: usual_width() };
+        let plan = |(planner, draft): (Planner, Value)| {
+            let planned = (planner.read)(draft)
+                .map_err(|faults| faults.into_iter().map(|f| f.says).collect::<Vec<_>>().join(" "))
+                .and_then(|rig| rig.plan(&given).map_err(|i| i.0));
+            let (cuts, impossible) = match planned {
+                Ok(p) => (p.plan.cuts, None),
+                Err(says) => (Vec::new(), Some(says)),
+            };
+            CutsOfRig { kind: planner.kind.into(), name: planner.name.into(), impossible, cuts }
+        };
+        let rigs: Vec<CutsOfRig> = kept.into_iter().map(plan).collect();
+        let totals = totals(rigs.iter().flat_map(|r| &r.cuts), &reader);
+        Self { rigs, totals }
+    }
+}
+
+/// How long a spool is that is bought.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct CuttingQuery {
+    /// Length of a spool, metres.
+    #[param(minimum = 5, maximum = 500)]
+    spool_m: Option<f64>,
+}
+
+/// Least and most length of a spool, metres.
+const SPOOLS_M: [f64; 2] = [5.0, 500.0];
+
+/// Which piece of the kit each line of a job's rigs is cut from, and what is bought.
+#[utoipa::path(
+    get, operation_id = "job_cutting", path = "/api/jobs/{id}/cutting", params(("id" = i64, Path, description = "Job"), CuttingQuery),
+    responses((status = 200, description = "Piece by piece", body = CuttingPlan), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
+)]
+pub async fn cutting(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+    Query(q): Query<CuttingQuery>,
+) -> Result<Json<CuttingPlan>, Error> {
+    Job::get(&app.store, id).await?;
+    let spool_m = q.spool_m.unwrap_or(SPOOL_M);
+    if !(SPOOLS_M[0]..=SPOOLS_M[1]).contains(&spool_m) {
+        return Err(Error::fault("spool_m", format!("Length of a spool: {} to {} m.", SPOOLS_M[0], SPOOLS_M[1])));
+    }
+    let kit = hanks(&app).await?;
+    let kept = kept_rigs(&app, id).await?;
+    work::aside(move || {
+        let cuts = JobCuts::of(kept, &person).rigs.into_iter().flat_map(|r| r.cuts);
+        let line = |c: Cut| Line { name: c.name, kind: c.cord, length_m: c.each_m, times: c.times };
+        let spare = |h: Hank| Spare { name: h.name, kind: h.kind, length_m: h.length_m };
+        let (lines, kit): (Vec<_>, Vec<_>) = (cuts.map(line).collect(), kit.into_iter().map(spare).collect());
+        Ok(Json(cutting::plan(&lines, &kit, spool_m, &person.reader())))
+    })
+    .await
+}
+
+fn totals<'a>(cuts: impl Iterator<Item = &'a Cut>, reader: &Reader) -> Vec<CordOfRigs> {
+    let mut by_cord: BTreeMap<&str, (usize, f64)> = BTreeMap::new();
+    for c in cuts {
+        let sum = by_cord.entry(&c.cord_name).or_default();
+        *sum = (sum.0 + c.times, sum.1 + c.total_m());
+    }
+    let total = |(cord, (lines, m)): (&str, (usize, f64))| CordOfRigs {
+        cord: cord.to_owned(),
+        lines,
+        words: reader.length_up(Length::from_m(m)),
+    };
+    by_cord.into_iter().map(total).collect()
+}
