@@ -83,6 +83,46 @@ fn rigs(c: &mut Criterion) {
     }
 }
 
+/// Cutting plans: the textbook's thirteen widths, a class of five hundred lines, a crew's kit; budget 2 s.
+fn cutting(c: &mut Criterion) {
+    use umbet_core::cutting::{Bar, Demand, Line, Spare, plan, solve};
+    let demand = |(length, times)| Demand { length, times };
+    let textbook = [
+        (1380, 22),
+        (1520, 25),
+        (1560, 12),
+        (1710, 14),
+        (1820, 18),
+        (1880, 18),
+        (1930, 20),
+        (2000, 10),
+        (2050, 12),
+        (2100, 14),
+        (2140, 16),
+        (2150, 18),
+        (2200, 20),
+    ]
+    .map(demand);
+    let bar = |length| [Bar { length, limit: None, cost: 1.0 }];
+    c.bench_function("cut the textbook instance", |b| b.iter(|| solve(&textbook, &bar(5600)).cost));
+    let five_hundred: Vec<Demand> = (0..500u32).map(|i| demand((80 + i * 7919 % 821, 1))).collect();
+    c.bench_function("cut five hundred lines", |b| b.iter(|| solve(&five_hundred, &bar(5000)).cost));
+    let line = |i: usize| Line {
+        name: format!("Line {i}"),
+        kind: "paracord-iii".into(),
+        length_m: 2.0 + i as f64 * 0.7,
+        times: 1 + i % 3,
+    };
+    let lines: Vec<Line> = (0..20).map(line).collect();
+    let spare =
+        |i: usize| Spare { name: format!("Hank {i}"), kind: "paracord-iii".into(), length_m: 6.0 + i as f64 * 1.3 };
+    let kit: Vec<Spare> = (0..12).map(spare).collect();
+    let reader = Reader::default();
+    c.bench_function("cut a crew's lines from its kit and new spools", |b| {
+        b.iter(|| plan(&lines, &kit, 50.0, &reader).pieces.len())
+    });
+}
+
 /// A lashing laid and drawn; budget 5 ms each.
 fn lashings(c: &mut Criterion) {
     use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed};
@@ -134,6 +174,7 @@ fn main() {
     load(&mut criterion);
     rigs(&mut criterion);
     lashings(&mut criterion);
+    cutting(&mut criterion);
     topology(&mut criterion);
     criterion.final_summary();
 }
