@@ -103,7 +103,7 @@ fn cuttable(demands: &[Demand], bars: &[Bar]) -> (Vec<Demand>, Vec<u32>) {
 }
 
 fn told(used: Vec<(Pattern, u32)>, bound: f64, demands: &[Demand], bars: &[Bar], mut uncut: Vec<u32>) -> Solved {
-    let used = trimmed(used, demands);
+    let used = of_what_there_is(trimmed(used, demands), demands, bars);
     for (i, d) in demands.iter().enumerate() {
         let cut: u32 = used.iter().map(|(p, n)| p.counts[i] * n).sum();
         uncut[i] += d.times.saturating_sub(cut);
@@ -228,6 +228,38 @@ fn trimmed(used: Vec<(Pattern, u32)>, demands: &[Demand]) -> Vec<(Pattern, u32)>
         .filter(|p| p.counts.iter().any(|n| *n > 0))
         .collect();
     gathered(trimmed.into_iter().map(|p| (p, 1)))
+}
+
+/// Bars there are and that lie unused, the shortest first, each filled with what would be cut from bars that are bought.
+fn of_what_there_is(used: Vec<(Pattern, u32)>, demands: &[Demand], bars: &[Bar]) -> Vec<(Pattern, u32)> {
+    let mut each: Vec<Pattern> = used.into_iter().flat_map(|(p, n)| std::iter::repeat_n(p, n as usize)).collect();
+    let mut lying: Vec<usize> = Vec::new();
+    for (bar, b) in bars.iter().enumerate() {
+        let begun = each.iter().filter(|p| p.bar == bar).count() as u32;
+        lying.extend(std::iter::repeat_n(bar, b.limit.map_or(0, |n| n.saturating_sub(begun)) as usize));
+    }
+    lying.sort_by_key(|bar| bars[*bar].length);
+    for bar in lying {
+        let bought = |i: usize| each.iter().filter(|p| bars[p.bar].limit.is_none()).map(|p| p.counts[i]).sum();
+        let still: Vec<Demand> = demands.iter().enumerate().map(|(i, d)| Demand { times: bought(i), ..*d }).collect();
+        let counts = filling(&still, bars[bar].length);
+        if counts.iter().all(|n| *n == 0) {
+            continue;
+        }
+        // Taken from what is bought, the emptiest first.
+        each.sort_by_key(|p| p.taken(demands));
+        for (i, n) in counts.iter().enumerate() {
+            let mut left = *n;
+            for p in each.iter_mut().filter(|p| bars[p.bar].limit.is_none()) {
+                let here = left.min(p.counts[i]);
+                p.counts[i] -= here;
+                left -= here;
+            }
+        }
+        each.push(Pattern { bar, counts });
+    }
+    each.retain(|p| p.counts.iter().any(|n| *n > 0));
+    gathered(each.into_iter().map(|p| (p, 1)))
 }
 
 /// The least by whole numbers of the patterns found; begun from the first answer.

@@ -166,6 +166,20 @@ fn what_is_missing_is_bought_in_whole_spools() {
     assert_eq!(plan(&[], &[], 50.0, &Reader::default()).says, "Nothing to cut.");
 }
 
+/// A spool has to be bought for the long one; the short ones still come from the kit, so that least of it is new.
+#[test]
+fn least_new_cord_is_cut() {
+    let p = plan(
+        &[line("Ridge", 18.0, 1), line("Guy", 3.0, 3)],
+        &[spare("Hank 1", 6.2), spare("Hank 2", 3.5)],
+        50.0,
+        &Reader::default(),
+    );
+    let new: Vec<&str> = p.pieces.iter().filter(|x| x.new).flat_map(|x| &x.cuts).map(|c| c.line.as_str()).collect();
+    assert_eq!(new, ["Ridge"]);
+    assert_eq!(p.says, "Four lines from two pieces of the kit and one new spool.");
+}
+
 /// Cords are not mixed; imperial readers read no metres.
 #[test]
 fn cords_stay_apart_and_words_are_the_readers() {
