@@ -1,6 +1,6 @@
 //! Patterns one by one: the dual of the linear programme over patterns, and the pattern it prices too low.
 
-use super::stock::{Bar, Demand, Pattern};
+use super::problem::{Bar, Demand, Pattern};
 use good_lp::{Expression, ProblemVariables, Solution, SolverModel, constraint, microlp, variable};
 
 /// The patterns found so far.

@@ -5,7 +5,9 @@
 
 mod columns;
 mod plan;
+mod problem;
 mod stock;
 
 pub use plan::{Buy, CutFrom, CutPiece, CuttingPlan, LEAST_LEFT_M, Line, SEALED_M, SPOOL_M, Spare, plan};
-pub use stock::{Bar, Demand, Pattern, Solved, solve};
+pub use problem::{Bar, Demand, Pattern};
+pub use stock::{Solved, solve};

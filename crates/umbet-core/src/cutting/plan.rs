@@ -1,6 +1,7 @@
 //! Lines and hanks put to the cutting-stock problem, cord by cord, and the answer told.
 
-use super::stock::{Bar, Demand, Pattern, solve};
+use super::problem::{Bar, Demand, Pattern};
+use super::stock::solve;
 use crate::cord::cord;
 use crate::units::{Length, Reader};
 use crate::words::{capital, number};

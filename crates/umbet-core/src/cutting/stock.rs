@@ -5,40 +5,12 @@
 //! the bound rounded up, it is proven the least.
 
 use super::columns::{Columns, bound, filling};
+use super::problem::{Bar, Demand, Pattern};
 use good_lp::solvers::WithTimeLimit;
 use good_lp::{
     Expression, ProblemVariables, Solution, SolverModel, WithInitialSolution, constraint, microlp, variable,
 };
 use std::cmp::Reverse;
-
-/// So many of one length.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Demand {
-    /// Its length.
-    pub length: u32,
-    /// How many.
-    pub times: u32,
-}
-
-/// A length that is cut from.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Bar {
-    /// Its length.
-    pub length: u32,
-    /// How many there are; any number when absent.
-    pub limit: Option<u32>,
-    /// What cutting one costs.
-    pub cost: f64,
-}
-
-/// What is cut from one bar.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Pattern {
-    /// Which bar.
-    pub bar: usize,
-    /// How many of each demand.
-    pub counts: Vec<u32>,
-}
 
 /// An answer.
 #[derive(Debug, Clone, PartialEq)]
@@ -64,13 +36,6 @@ impl Solved {
 pub const LENGTHS: usize = 80;
 /// The integer programme is given this long, seconds.
 const SECONDS: f64 = 1.2;
-
-impl Pattern {
-    /// What of its bar it takes.
-    pub fn taken(&self, demands: &[Demand]) -> u32 {
-        self.counts.iter().zip(demands).map(|(n, d)| n * d.length).sum()
-    }
-}
 
 /// Cuts the demands from the bars.
 pub fn solve(demands: &[Demand], bars: &[Bar]) -> Solved {
