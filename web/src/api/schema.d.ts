@@ -578,6 +578,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/cutting.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut ticket, as PDF: each piece to scale, each cut with a box to tick, what is done with its ends. */
+        get: operations["job_cut_ticket"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/joints": {
         parameters: {
             query?: never;
@@ -2130,6 +2147,8 @@ export interface components {
             cord: string;
             /** @description Cut from it, from one end. */
             cuts: components["schemas"]["CutFrom"][];
+            /** @description What is done with every end cut. */
+            ends: string;
             /** @description What it is called. */
             from: string;
             /** @description The same in words. */
@@ -2168,6 +2187,8 @@ export interface components {
             buy: components["schemas"]["Buy"][];
             /** @description What cannot be cut from anything, each with what to do. */
             cannot: string[];
+            /** @description Cautions of cutting and sealing. */
+            cautions: string[];
             /** @description Piece by piece. */
             pieces: components["schemas"]["CutPiece"][];
             /** @description In a sentence. */
@@ -7603,6 +7624,59 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CuttingPlan"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job_cut_ticket: {
+        parameters: {
+            query?: {
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ticket */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
                 };
             };
             /** @description Cannot be read */

@@ -7,7 +7,9 @@ mod columns;
 mod plan;
 mod problem;
 mod stock;
+mod ticket;
 
 pub use plan::{Buy, CutFrom, CutPiece, CuttingPlan, LEAST_LEFT_M, Line, SEALED_M, SPOOL_M, Spare, plan};
 pub use problem::{Bar, Demand, Pattern};
 pub use stock::{Solved, solve};
+pub use ticket::ticket;

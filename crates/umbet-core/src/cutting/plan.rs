@@ -44,6 +44,8 @@ pub struct CuttingPlan {
     pub buy: Vec<Buy>,
     /// What cannot be cut from anything, each with what to do.
     pub cannot: Vec<String>,
+    /// Cautions of cutting and sealing.
+    pub cautions: Vec<String>,
 }
 
 /// A piece and what is cut from it.
@@ -68,6 +70,8 @@ pub struct CutPiece {
     pub left: String,
     /// What is left is too short to be of use.
     pub useless: bool,
+    /// What is done with every end cut.
+    pub ends: String,
 }
 
 /// One line cut from a piece.
@@ -105,6 +109,19 @@ const PER_M: f64 = 100.0;
 /// Cutting a piece of the kit costs next to nothing beside buying a spool; a longer one more than a shorter.
 const OF_KIT: f64 = 1e-3;
 
+/// What is done with an end, by what the cord is of: natural fibre chars, synthetics melt, wire frays (common practice).
+const MELTED: &str = "Melt each end and smooth it on a stick.";
+const WHIPPED: &str = "Whip each end before it is cut; natural fibre is never melted.";
+const TAPED: &str = "Tape each end before it is cut, with side cutters.";
+
+fn ends(material: &str) -> &'static str {
+    match material {
+        "manila" | "jute" | "cotton" | "sisal" | "hemp" => WHIPPED,
+        "steel" => TAPED,
+        _ => MELTED,
+    }
+}
+
 fn cm_up(m: f64) -> u32 {
     (m * PER_M - 1e-6).ceil().max(1.0) as u32
 }
@@ -119,12 +136,23 @@ pub fn plan(lines: &[Line], kit: &[Spare], spool_m: f64, reader: &Reader) -> Cut
     for l in lines.iter().filter(|l| l.times > 0) {
         by_cord.entry(&l.kind).or_default().push(l);
     }
-    let mut all = CuttingPlan { says: String::new(), pieces: Vec::new(), buy: Vec::new(), cannot: Vec::new() };
+    let mut all = CuttingPlan {
+        says: String::new(),
+        pieces: Vec::new(),
+        buy: Vec::new(),
+        cannot: Vec::new(),
+        cautions: Vec::new(),
+    };
     for (kind, lines) in by_cord {
         let kit: Vec<&Spare> = kit.iter().filter(|s| s.kind == kind).collect();
         OfCord { kind, lines, kit, spool_m, reader }.cut(&mut all);
     }
     all.says = said(&all);
+    if all.pieces.iter().any(|p| p.ends == MELTED) {
+        all.cautions.push(
+            "Melted ends drip and burn the skin, and fume: out of doors, away from the face, no hand below.".into(),
+        );
+    }
     all
 }
 
@@ -257,6 +285,7 @@ impl OfCord<'_> {
             left_m,
             left: m(left_m),
             useless: left_m > 0.005 && left_m < LEAST_LEFT_M,
+            ends: ends(cord(self.kind).map_or("", |c| &c.material)).into(),
         }
     }
 

@@ -180,6 +180,24 @@ fn least_new_cord_is_cut() {
     assert_eq!(p.says, "Four lines from two pieces of the kit and one new spool.");
 }
 
+/// The ticket has every cut once, with a box to tick, and what is done with its ends by fibre.
+#[test]
+fn the_ticket_has_every_cut_and_its_ends() {
+    let mut lines = vec![line("Ridge", 18.0, 1), line("Guy", 3.0, 4)];
+    lines.push(Line { kind: "laid-manila-10".into(), ..line("Lashing", 7.0, 1) });
+    let p = plan(&lines, &[spare("Hank 1", 19.0)], 50.0, &Reader::default());
+    let natural: Vec<&str> =
+        p.pieces.iter().filter(|x| x.ends.contains("never melted")).map(|x| x.cord.as_str()).collect();
+    assert_eq!(natural, ["10 mm three-strand manila"]);
+    assert!(p.pieces.iter().any(|x| x.ends.contains("Melt each end")) && p.cautions[0].contains("burn"));
+    let pages = umbet_core::cutting::ticket(&p, "Crew");
+    let svg: String = pages.iter().map(|s| umbet_core::draw::to_svg(s, None)).collect();
+    assert_eq!(svg.matches("class=\"box\"").count(), 6, "{svg}");
+    for words in ["Hank 1", "Ridge", "Lashing", "Whip each end", "Measure twice"] {
+        assert!(svg.contains(words), "{words}");
+    }
+}
+
 /// Cords are not mixed; imperial readers read no metres.
 #[test]
 fn cords_stay_apart_and_words_are_the_readers() {

@@ -74,6 +74,22 @@ fn faults_name_the_thing_and_what_would_do() {
     assert_eq!(Faults::default().or(Some(7)), Ok(7));
 }
 
+/// Six lines no one hank holds come out of several, the longest first, and what those give is not there for the next cut.
+#[test]
+fn several_hanks_serve_together() {
+    let reader = Reader::default();
+    let of =
+        |name: &str, times, m| Cut::of(name, times, &cord("paracord-iii"), vec![cut::item("run", m, &reader)], &reader);
+    let hank = |name: &str, length_m| Hank { name: name.into(), kind: "paracord-iii".into(), length_m };
+    let kit = [hank("one", 7.0), hank("two", 9.5), hank("three", 4.0)];
+    let mut cuts = vec![of("Guy", 6, 3.0), of("Corner", 1, 3.0), of("Again", 3, 1.2)];
+    serve(&mut cuts, &kit, &reader, |_, _| Vec::new());
+    assert_eq!(cuts[0].hank.as_deref(), Some("two (3), one (2) and three (1) serve together"));
+    assert_eq!(cuts[1].hank, None);
+    assert!(cuts[1].short[0].contains("taken for the lines before it"), "{:?}", cuts[1].short);
+    assert_eq!(cuts[2].hank, None, "1.0, 0.5 and 1.0 m are left");
+}
+
 /// The shortest hank that serves is taken, and no length twice; what is short says by how much, and what else to do.
 #[test]
 fn cuts_are_served_from_the_kit() {

@@ -220,6 +220,12 @@ fn what_cannot_be_is_refused_with_what_to_change() {
     let boat = TetherDraft::usual();
     assert!(refused(&TetherDraft { falls_m: 6.0, ..boat.clone() }).contains("hangs by its line"));
     assert!(refused(&TetherDraft { off_m: 5.0, ..usual(Held::Animal) }).contains("does not reach"));
+    assert!(refused(&TetherDraft { fall_m: 9.0, ..usual(Held::Gear) }).contains("twice its line"));
+    for (kind, says) in [("shock-6", "Elastic"), ("wire-2", "Wire")] {
+        let mut odd = boat.clone();
+        odd.cord.kind = kind.into();
+        assert!(refused(&odd).contains(says));
+    }
     let faults = |d: &TetherDraft| {
         Tether::read(d).map(|_| ()).expect_err("refused").into_iter().map(|f| f.says).collect::<String>()
     };

@@ -2,12 +2,15 @@
 
 use super::rigs::{hanks, usual_width};
 use crate::error::{Error, NotThere, Problem};
+use crate::export::pdf::to_pdf;
 use crate::extract::{Path, Person, Query};
 use crate::state::App;
 use crate::store::{Job, KeptRig};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use std::collections::BTreeMap;
@@ -117,18 +120,44 @@ pub async fn cutting(
     Query(q): Query<CuttingQuery>,
 ) -> Result<Json<CuttingPlan>, Error> {
     Job::get(&app.store, id).await?;
+    Ok(Json(cut(&app, person, id, &q).await?))
+}
+
+/// The cut ticket, as PDF: each piece to scale, each cut with a box to tick, what is done with its ends.
+#[utoipa::path(
+    get, operation_id = "job_cut_ticket", path = "/api/jobs/{id}/cutting.pdf", params(("id" = i64, Path, description = "Job"), CuttingQuery),
+    responses((status = 200, description = "The ticket", body = Vec<u8>, content_type = "application/pdf"), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
+)]
+pub async fn ticket(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+    Query(q): Query<CuttingQuery>,
+) -> Result<Response, Error> {
+    let job = Job::get(&app.store, id).await?;
+    let plan = cut(&app, person, id, &q).await?;
+    let title = format!("{}: cut ticket", job.name);
+    let pdf = work::aside(move || Ok(to_pdf(&cutting::ticket(&plan, &title))?)).await?;
+    let headers = [
+        (header::CONTENT_TYPE, "application/pdf"),
+        (header::CONTENT_DISPOSITION, "attachment; filename=\"cut-ticket.pdf\""),
+    ];
+    Ok((headers, pdf).into_response())
+}
+
+async fn cut(app: &App, person: Person, id: i64, q: &CuttingQuery) -> Result<CuttingPlan, Error> {
     let spool_m = q.spool_m.unwrap_or(SPOOL_M);
     if !(SPOOLS_M[0]..=SPOOLS_M[1]).contains(&spool_m) {
         return Err(Error::fault("spool_m", format!("Length of a spool: {} to {} m.", SPOOLS_M[0], SPOOLS_M[1])));
     }
-    let kit = hanks(&app).await?;
-    let kept = kept_rigs(&app, id).await?;
+    let kit = hanks(app).await?;
+    let kept = kept_rigs(app, id).await?;
     work::aside(move || {
         let cuts = JobCuts::of(kept, &person).rigs.into_iter().flat_map(|r| r.cuts);
         let line = |c: Cut| Line { name: c.name, kind: c.cord, length_m: c.each_m, times: c.times };
         let spare = |h: Hank| Spare { name: h.name, kind: h.kind, length_m: h.length_m };
         let (lines, kit): (Vec<_>, Vec<_>) = (cuts.map(line).collect(), kit.into_iter().map(spare).collect());
-        Ok(Json(cutting::plan(&lines, &kit, spool_m, &person.reader())))
+        Ok(cutting::plan(&lines, &kit, spool_m, &person.reader()))
     })
     .await
 }

@@ -127,6 +127,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(rigs::kept, rigs::keep))
         .routes(routes!(job_cuts::cuts))
         .routes(routes!(job_cuts::cutting))
+        .routes(routes!(job_cuts::ticket))
         .routes(routes!(site::read_gpx).layer(DefaultBodyLimit::max(site::LARGEST_TRACK)))
         .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))

@@ -134,6 +134,8 @@ async fn a_jobs_rigs_have_one_cut_list() {
     let (status, problem) = s.get(&format!("/api/jobs/{job}/cutting?spool_m=2")).await;
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{problem}");
     assert_eq!(s.get("/api/jobs/999/cutting").await.0, StatusCode::NOT_FOUND);
+    let ticket = reqwest::get(s.url(&format!("/api/jobs/{job}/cutting.pdf"))).await.expect("an answer");
+    assert!(ticket.status().is_success() && ticket.bytes().await.expect("a file").starts_with(b"%PDF"));
     let lines: u64 = all["totals"].as_array().expect("sums").iter().filter_map(|t| t["lines"].as_u64()).sum();
     assert_eq!(lines, cuts.iter().filter_map(|c| c["times"].as_u64()).sum::<u64>());
     assert_eq!(s.get("/api/jobs/999/cuts").await.0, StatusCode::NOT_FOUND);

@@ -64,6 +64,9 @@ const spoolWords = (m: number) => (imperial.value ? `${Math.round(m / 0.3048)} f
           </select></label
         >
       </p>
+      <p v-if="plan.pieces.length">
+        <BButton class="btn-tab" :href="`/api/jobs/${job}/cutting.pdf?spool_m=${spool}`" download>Cut ticket, PDF</BButton>
+      </p>
       <ul v-if="plan.buy.length || plan.cannot.length" class="short">
         <li v-for="b in plan.buy" :key="b.cord"><b>Buy.</b> {{ b.says }}</li>
         <li v-for="c in plan.cannot" :key="c">{{ c }}</li>
@@ -86,10 +89,11 @@ const spoolWords = (m: number) => (imperial.value ? `${Math.round(m / 0.3048)} f
           </g>
         </svg>
         <p class="sub">
-          {{ told(p) }}. <template v-if="p.left_m > 0.005">Left: {{ p.left }}{{ p.useless ? ', too short for much' : '' }}.</template
-          ><template v-else>Nothing left.</template>
+          {{ told(p) }}. <template v-if="p.left_m > 0.005">Left: {{ p.left }}{{ p.useless ? ', too short for much' : '' }}. </template
+          ><template v-else>Nothing left. </template>{{ p.ends }}
         </p>
       </figure>
+      <p v-for="c in plan.cautions" :key="c" class="sub">{{ c }}</p>
       <p class="sub">Lengths are rounded up to the centimetre, with two more for sealing both ends. Longest line first from each piece.</p>
     </template>
   </section>

@@ -17,6 +17,8 @@ const SHORT_M: f64 = 1.2;
 const THICK_MM: f64 = 16.0;
 /// Behind a stopper a tail needs no more than so many diameters (common practice).
 const BEHIND_STOPPER: f64 = 3.0;
+/// Less than this saved is not worth a stopper (common practice: a finger's breadth), metres.
+const WORTH_M: f64 = 0.02;
 /// The stopper put into a short tail.
 const STOPPER: &str = "overhand";
 
@@ -153,7 +155,7 @@ impl Tether {
         let tie = joints.iter().find(|j| j.id == "tie")?;
         let tail = tie.cord.iter().find(|i| i.of == "tail")?.length_m;
         let stopped = self.stopper_m() + BEHIND_STOPPER * self.cord.diameter.m();
-        (stopped < tail).then_some([tail, stopped])
+        (stopped + WORTH_M < tail).then_some([tail, stopped])
     }
 
     const fn line_name(&self) -> &'static str {
