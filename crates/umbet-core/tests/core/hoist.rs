@@ -114,7 +114,7 @@ proptest! {
         let facts = read(&d).facts();
         prop_assert!(facts.hitch_m > share * long_m && facts.hitch_m < long_m);
         prop_assert!(facts.leads_m.windows(2).all(|w| w[0] < w[1]) && facts.leads_m.iter().all(|m| *m < facts.hitch_m));
-        prop_assert!(share < 0.1 || facts.leads_m[0] < share * long_m, "{:?}", facts.leads_m);
+        prop_assert!(facts.leads_m[0] < share * long_m, "{:?}", facts.leads_m);
         prop_assert!(facts.held_n.high <= facts.wanted_n.low + 1e-9);
     }
 }

@@ -109,7 +109,7 @@ impl Hoist {
         if !self.said.thing.led() {
             return Vec::new();
         }
-        let first = (LEADS * self.said.long_m).min(LEADS_WITHIN_M);
+        let first = (LEADS * self.said.long_m).min(LEADS_WITHIN_M).min(self.said.balances_m() / 2.0);
         let run = self.hitch_m() - first;
         let count = ((run / APART_M).ceil() as usize).clamp(1, MOST);
         (0..count).map(|i| first + run * i as f64 / count as f64).collect()
