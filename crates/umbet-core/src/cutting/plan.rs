@@ -4,7 +4,7 @@ use super::problem::{Bar, Demand, Pattern};
 use super::stock::solve;
 use crate::cord::cord;
 use crate::units::{Length, Reader};
-use crate::words::{capital, number};
+use crate::words::{capital, listed, number};
 use serde::Serialize;
 use std::collections::BTreeMap;
 
@@ -171,7 +171,7 @@ fn said(all: &CuttingPlan) -> String {
         from.push(several(bought as usize, "new spool", "new spools"));
     }
     if lines == 0 {
-        return "Nothing to cut.".into();
+        return if all.cannot.is_empty() { "Nothing to cut." } else { "Nothing here is long enough." }.into();
     }
     capital(&format!("{} from {}.", several(lines, "line", "lines"), from.join(" and ")))
 }
@@ -231,15 +231,26 @@ impl OfCord<'_> {
             all.buy.push(self.buy(bought, (solved.bound - 2.0 * OF_KIT - 1e-6).ceil()));
         }
         for (d, n) in demands.iter().zip(&solved.uncut).filter(|(_, n)| **n > 0) {
-            let m = |m: f64| self.reader.length_up(Length::from_m(m));
-            let line = names.get_mut(&d.length).and_then(Vec::pop).unwrap_or_default();
-            all.cannot.push(format!(
-                "{} × {line}, {}: longer than a spool of {} and than any piece of the kit. Join two, or take a longer spool.",
-                n,
-                m(f64::from(d.length) / PER_M),
-                m(self.spool_m)
-            ));
+            let like = names
+                .get_mut(&d.length)
+                .map_or_else(Vec::new, |names| names.split_off(names.len().saturating_sub(*n as usize)));
+            all.cannot.push(self.cannot(&like, f64::from(d.length) / PER_M));
         }
+    }
+
+    /// Lines of one length that nothing is long enough for, each by its name.
+    fn cannot(&self, like: &[String], each_m: f64) -> String {
+        let mut counts: BTreeMap<&str, usize> = BTreeMap::new();
+        for name in like {
+            *counts.entry(name).or_default() += 1;
+        }
+        let counts: Vec<String> = counts.iter().map(|(name, n)| format!("{n} × {name}")).collect();
+        format!(
+            "{}, {}: longer than a spool of {} and than what is left of the kit. Join two, or take a longer spool.",
+            listed(&counts),
+            self.reader.length_up(Length::from_m(each_m)),
+            self.reader.length_up(Length::from_m(self.spool_m))
+        )
     }
 
     /// Names of the lines of each length, to be taken from the end.

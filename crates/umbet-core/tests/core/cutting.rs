@@ -180,6 +180,21 @@ fn least_new_cord_is_cut() {
     assert_eq!(p.says, "Four lines from two pieces of the kit and one new spool.");
 }
 
+/// Lines of one length that nothing is long enough for are told by their names, also where they are called differently; a piece that
+/// holds one of two leaves the other.
+#[test]
+fn what_cannot_be_cut_is_told_by_its_name() {
+    let lines = [line("Ridge", 12.138, 2), line("Guy", 12.1384, 1), line("Tie", 4.0, 1)];
+    let p = plan(&lines, &[], 10.0, &Reader::default());
+    assert_eq!(p.says, "One line from one new spool.");
+    assert_eq!(p.cannot.len(), 1);
+    assert!(p.cannot[0].starts_with("1 × Guy and 2 × Ridge, 12.16 m: longer than a spool of 10"), "{}", p.cannot[0]);
+    let p = plan(&lines[..1], &[spare("Hank 1", 13.0)], 10.0, &Reader::default());
+    assert!(p.cannot[0].starts_with("1 × Ridge") && p.cannot[0].contains("what is left of the kit"), "{}", p.cannot[0]);
+    let p = plan(&lines[..1], &[], 10.0, &Reader::default());
+    assert_eq!(p.says, "Nothing here is long enough.");
+}
+
 /// The ticket has every cut once, with a box to tick, and what is done with its ends by fibre.
 #[test]
 fn the_ticket_has_every_cut_and_its_ends() {
