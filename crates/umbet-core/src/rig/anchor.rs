@@ -132,6 +132,11 @@ pub struct AnchorGives {
     pub bears_n: Band,
 }
 
+/// What a trunk or post that stands in the ground bears from a line tied so high, newtons: M = σπd³/32 at its foot.
+pub fn stem_bears(thick: Length, tie_m: f64) -> Band {
+    GREEN_WOOD.scaled(PI * thick.m().powi(3) / 32.0 / tie_m.max(LOWEST_LEVER_M))
+}
+
 impl Anchor {
     /// Half its thickness, where a line leaves it, metres. A picket's pole and a ring are where the line is.
     pub fn face_m(&self) -> f64 {
@@ -150,11 +155,10 @@ impl Anchor {
     /// What it bears from a line tied so high. A trunk or post breaks as a pole that stands in the ground, M = σπd³/32; a
     /// picket draws: its backstay, led down at 45°, pulls it with √2 times the line. A vehicle's ring is its maker's affair.
     pub fn gives(&self, tie_m: f64, peg_n: Band) -> Option<AnchorGives> {
-        let lever = tie_m.max(LOWEST_LEVER_M);
         match self.kind {
             AnchorKind::Tree | AnchorKind::Post => {
                 let what = if self.kind == AnchorKind::Tree { "bends" } else { "breaks at its foot" };
-                Some(AnchorGives { what, bears_n: GREEN_WOOD.scaled(PI * self.size.m().powi(3) / 32.0 / lever) })
+                Some(AnchorGives { what, bears_n: stem_bears(self.size, tie_m) })
             }
             AnchorKind::Peg if !self.on_a_pole(tie_m) => Some(AnchorGives { what: "draws", bears_n: peg_n }),
             AnchorKind::Peg => {

@@ -134,8 +134,8 @@ pub fn find<'a>(joints: &'a [Joint], id: &str) -> Option<&'a Joint> {
     joints.iter().find(|j| j.id == id)
 }
 
-/// One of its knots within a sentence, `a bowline`; `a hitch` where there is no such joint, or nothing fits it.
+/// One of its knots within a sentence, `a bowline`; where there is no such joint, or nothing fits it, it is still to be chosen.
 pub fn knot_at(joints: &[Joint], id: &str) -> String {
     let knot = find(joints, id).and_then(|j| catalogue().find(&j.knot));
-    knot.map_or_else(|| "a hitch".into(), |k| k.entry.one())
+    knot.map_or_else(|| "the knot still to be chosen".into(), |k| k.entry.one())
 }

@@ -8,6 +8,7 @@ use super::fields::{FieldAt, Quantity};
 use super::part::Part;
 use super::plan::{Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use super::tighten::{AT_ANCHOR, KEPT, LEAST_MARGIN, Reach, Tighten, reaches, set_by, stiffness};
+use super::working::{LineWork, Strained};
 use crate::draw::{Elevation, elevation};
 use crate::situation::{CordDraft, Fault, Habits, UsedCord};
 use crate::statics::line::{Line, Load, Loaded};
@@ -252,9 +253,9 @@ impl LineAsk {
                 "It may hang {low} low: too slack for a line. Pull harder, bring the anchors nearer, or hang less on it."
             ));
         }
-        if cord.margin.low < LEAST_MARGIN {
-            all.push("The cord at its knot is used to more than a fifth: take thicker cord, let it sag more, or hang less on it.".into());
-        }
+        let (part, work) = (cord, LineWork::Strung);
+        let or = "let it sag more, or hang less on it";
+        all.extend(Strained { part, cord: &self.cord, work, least: LEAST_MARGIN, name: "the line", or }.says(reader));
         if self.cord.wet && self.cord.kind.material == "nylon" {
             all.push("Nylon stretches wet: tighten it again after the first rain.".into());
         }
@@ -284,7 +285,11 @@ impl LineAsk {
 }
 
 impl Rig for LineAsk {
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.cord, LineWork::Strung)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         let facts = self.facts(reader);
         let bears = self.cord.at_knot(KEPT);

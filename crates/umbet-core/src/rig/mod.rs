@@ -21,6 +21,7 @@ pub mod shelter;
 mod step;
 pub mod tether;
 pub mod tighten;
+mod working;
 
 pub use cut::{Cut, Hank};
 pub use faults::{Faults, new_cord};
@@ -30,6 +31,7 @@ pub use page::{DRAWING_WIDTH, pages};
 pub use part::{Part, margin, middle};
 pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan, draft};
 pub use step::Step;
+pub use working::{LineWork, Strained};
 
 /// Every kind of rig there is.
 pub const PLANNERS: &[Planner] = &[

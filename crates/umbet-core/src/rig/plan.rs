@@ -5,8 +5,9 @@ use super::fields::FieldAt;
 use super::joint::Joint;
 use super::part::Part;
 use super::step::Step;
+use super::working::{LineWork, fit, unanswered};
 use crate::draw::Scene;
-use crate::situation::{Fault, Habits};
+use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::Reader;
 use serde::Serialize;
 use serde::de::DeserializeOwned;
@@ -85,7 +86,23 @@ pub trait Rig {
     ///
     /// # Errors
     /// [`Impossible`] says what is in the way, and what to change.
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible>;
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible>;
+
+    /// Its lines, each with what it does.
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)>;
+
+    /// Works it out, on lines fit for it; joints that nothing fits are among what is to be changed.
+    ///
+    /// # Errors
+    /// [`Impossible`] says what is in the way, and what to change.
+    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+        for (cord, work) in self.lines() {
+            fit(cord, work)?;
+        }
+        let mut planned = self.worked_out(given)?;
+        planned.plan.change.extend(unanswered(&planned.plan.joints));
+        Ok(planned)
+    }
 
     /// Drawings for its sheet only: on a screen something better stands for them.
     fn on_paper(&self, _given: &Given<'_>) -> Vec<Drawing> {

@@ -88,7 +88,7 @@ fn what_will_not_do_says_what_to_change() {
     let said = |d: LineDraft| plan(&d).change.join(" ");
     assert_eq!(said(ask()), "");
     let blown = said(LineDraft { hung: cover(20.0, 9), ..ask() });
-    assert!(blown.contains("thicker cord"), "{blown}");
+    assert!(blown.contains("stronger cord"), "{blown}");
     let slack = said(LineDraft {
         pull_n: 10.0,
         tighten: Tighten::ByHand,

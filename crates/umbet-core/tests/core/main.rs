@@ -44,3 +44,4 @@ mod teaching_properties;
 mod tether;
 mod topology;
 mod views;
+mod working_lines;

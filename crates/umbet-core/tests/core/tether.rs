@@ -53,7 +53,7 @@ fn every_mode_is_planned_whole() {
                     for j in &p.plan.joints {
                         let told = *freed == Freed::OnePull
                             && j.id == "tie"
-                            && changes(&p).contains("Nothing that one pull frees");
+                            && changes(&p).contains("nothing that one pull frees");
                         assert!(
                             !j.knot.is_empty() || told,
                             "{held:?} {to:?} {eye:?} {freed:?}: nothing fits {}",
@@ -63,7 +63,10 @@ fn every_mode_is_planned_whole() {
                     let steps = p.plan.order.iter().chain(&p.plan.strike).map(|s| &s.say);
                     for say in steps.chain(&p.plan.measures).chain(&p.plan.change).chain(&p.plan.cautions) {
                         assert!(say.ends_with('.') && !say.contains("  ") && !say.contains(".."), "{say}");
-                        assert!(!say.contains("a a ") && !say.contains("Nothing fits"), "{say}");
+                        assert!(
+                            !say.contains("a a ") && !say.contains("othing fits") || say.contains("Open it in Choose"),
+                            "{say}"
+                        );
                     }
                     walked += 1;
                 }

@@ -152,7 +152,12 @@ async fn a_line_is_worked_out_drawn_and_refused_out_of_reason() {
     let (_, blown) = plan(ask("looped", 7)).await;
     let most = |v: &Value, field: &str| v["own"][field]["high"].as_f64().expect("a number");
     assert!(most(&blown, "sag_m") > most(&calm, "sag_m") && most(&blown, "anchor_n") > most(&calm, "anchor_n"));
-    assert!(blown["plan"]["change"][0].as_str().is_some_and(|c| c.contains("used to more than a fifth")), "{blown}");
+    assert!(
+        blown["plan"]["change"][0]
+            .as_str()
+            .is_some_and(|c| c.contains("The line bears more than a fifth") || c.contains("part under it")),
+        "{blown}"
+    );
     let reach = &calm["own"]["reaches"];
     let times = |i: usize| reach[i]["set_n"]["high"].as_f64().expect("a number") / 250.0;
     assert!(times(0) < 1.0 && (1.2..2.4).contains(&times(1)), "{reach}");
@@ -194,10 +199,10 @@ mod bucket {
     use serde_json::{Value, json};
     use umbet_core::rig::joint::under;
     use umbet_core::rig::{
-        Cut, FieldAt, Given, Impossible, Joint, JointAsk, Part, Planned, Planner, Quantity, Rig, RigPlan, Step, cut,
-        new_cord,
+        Cut, FieldAt, Given, Impossible, Joint, JointAsk, LineWork, Part, Planned, Planner, Quantity, Rig, RigPlan,
+        Step, cut, new_cord,
     };
-    use umbet_core::situation::{Draft, Fault, Shape, Task};
+    use umbet_core::situation::{Draft, Fault, Shape, Task, UsedCord};
     use umbet_core::units::Band;
 
     struct Bucket(f64);
@@ -219,7 +224,11 @@ mod bucket {
     };
 
     impl Rig for Bucket {
-        fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+        fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+            Vec::new()
+        }
+
+        fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
             let reader = given.reader;
             let cord = new_cord("braid-polyester-6").ok_or_else(|| Impossible("No cord.".into()))?;
             let load = under(Task::MakeFast, &Draft::usual(Task::MakeFast).cord, self.0);

@@ -13,9 +13,12 @@ use super::anchor::GREEN_WOOD;
 use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, knot_at};
 use super::tighten::{KEPT, LEAST_MARGIN};
-use super::{Cut, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step};
+use super::{
+    Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step,
+    Strained,
+};
 use crate::object::surfaces;
-use crate::situation::{Draft, Fault, Habits, Release, Shape, Stays, Task};
+use crate::situation::{Draft, Fault, Habits, Release, Shape, Stays, Task, UsedCord};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, listed, number};
 use serde::Serialize;
@@ -158,13 +161,24 @@ impl Hang {
         all
     }
 
+    fn strained<'a>(&'a self, line: &'a Part) -> Strained<'a> {
+        let (cord, work) = (&self.cord, LineWork::Hung);
+        Strained {
+            part: line,
+            cord,
+            work,
+            least: self.least_margin(),
+            name: "a line",
+            or: "hang it from one line more",
+        }
+    }
+
     fn change(&self, parts: &[Part], reader: &Reader) -> Vec<String> {
         let mut all = Vec::new();
         let m = |m: f64| reader.length(Length::from_m(m));
         for part in parts {
-            if part.id == "line" && part.margin.low < self.least_margin() {
-                let share = if self.said.over_heads { "tenth, as it may be over heads" } else { "fifth" };
-                all.push(format!("The cord bears more than a {share} of what it is good for at its knot: thicker cord, or a line more."));
+            if part.id == "line" {
+                all.extend(self.strained(part).says(reader));
             }
             if part.id == "bar" && part.margin.low < WOOD_MARGIN {
                 all.push("The pole is used to more than a third of what breaks it: a thicker one, a line more, or less on it.".into());
@@ -248,7 +262,7 @@ impl Hang {
             Step::new(
                 "level",
                 "Level",
-                "Sight it from the side against something level; every line is to be as tight as its neighbours: pluck them. Work the tails away out of sight, long enough to tie again.",
+                "Sight it from the side against something level; every line is to be as tight as its neighbours: pluck them. LineWork the tails away out of sight, long enough to tie again.",
             ),
         ];
         all.push(
@@ -263,13 +277,20 @@ impl Hang {
 }
 
 impl Rig for Hang {
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.cord, LineWork::Hung)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         let (alike_n, borne_n) = self.borne()?;
         let facts = HangFacts { bending_nm: self.bending_nm(&alike_n), alike_n, borne_n };
         let hardest = facts.borne_n.iter().map(|b| b.high).fold(0.0, f64::max);
         let joints = self.joints(hardest, given.habits, reader);
         let parts = self.parts(&facts, reader);
+        if let Some(line) = parts.iter().find(|p| p.id == "line") {
+            self.strained(line).holds(reader)?;
+        }
         let share = |(i, b): (usize, &Band)| format!("Line {} bears {}, est.", i + 1, reader.forces(*b));
         let mut measures: Vec<String> = facts.borne_n.iter().enumerate().map(share).collect();
         if self.said.lines_m.len() > 2 {

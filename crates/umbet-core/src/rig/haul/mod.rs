@@ -14,11 +14,13 @@ pub use stock::grounds;
 use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, knot_at, under};
 use super::tighten::{KEPT, LEAST_MARGIN};
+use super::working::cuts_hands;
 use super::{
-    Cut, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step, middle,
+    Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step,
+    Strained, middle,
 };
 use crate::object::surfaces;
-use crate::situation::{Draft, Fault, Habits, Release, Shape, Task, Tension, Way};
+use crate::situation::{Draft, Fault, Habits, Release, Shape, Task, Tension, UsedCord, Way};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, number};
 use serde::Serialize;
@@ -94,8 +96,6 @@ const HITCHED_AT: f64 = 1.0 / 3.0;
 const CLEAR_M: f64 = 3.0;
 /// Line for each who pulls, metres.
 const EACH_M: f64 = 1.0;
-/// Least thickness of a line that is gripped by hand, millimetres (common practice).
-const GRIPPED_MM: f64 = 9.0;
 
 impl Haul {
     fn is_long(&self) -> bool {
@@ -172,18 +172,11 @@ impl Haul {
         if pull.brought_n.low < pull.wanted_n.high && pull.runs_n <= 0.0 {
             all.extend(self.easier(pull, reader));
         }
-        if line.margin.low < LEAST_MARGIN {
-            all.push(
-                "The line is used to more than a fifth of what it bears at its knot: a thicker one, or two lines."
-                    .into(),
-            );
-        }
-        if self.cord.diameter.mm() < GRIPPED_MM {
-            all.push(
-                "Thinner than a finger, the line cuts the hands: haul on sticks hitched into it, or take thicker rope."
-                    .into(),
-            );
-        }
+        let (cord, work) = (&self.cord, LineWork::Hauled);
+        let strained =
+            Strained { part: line, cord, work, least: LEAST_MARGIN, name: "the line", or: "haul on two lines" };
+        all.extend(strained.says(reader));
+        all.extend(cuts_hands(cord, self.said.pull_n, reader));
         all
     }
 
@@ -312,7 +305,11 @@ fn people(n: u32, one: &str, many: &str) -> String {
 }
 
 impl Rig for Haul {
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.cord, LineWork::Hauled)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         let pull = self.pull();
         let fewest = self.fewest(pull.wanted_n.high);

@@ -175,13 +175,13 @@ impl HoistDraft {
     pub fn usual() -> Self {
         Self {
             thing: Hoisted::Plank,
-            mass_kg: 18.0,
+            mass_kg: 12.0,
             long_m: 2.4,
             thick_mm: 150.0,
             balance_m: None,
             from: HauledFrom::Beam,
             high_m: 4.0,
-            people: 2,
+            people: 3,
             pull_n: 250.0,
             guided: true,
             cord: CordDraft {

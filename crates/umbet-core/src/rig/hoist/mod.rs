@@ -10,8 +10,11 @@ use super::cut::{item, of_joint, serve};
 use super::haul::OVER_A_LIP;
 use super::joint::JointAsk;
 use super::tighten::KEPT;
-use super::{Cut, FieldAt, Given, Impossible, Joint, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};
-use crate::situation::{Draft, Fault, Habits, Release, Task};
+use super::working::cuts_hands;
+use super::{
+    Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Strained,
+};
+use crate::situation::{Draft, Fault, Habits, Release, Task, UsedCord};
 use crate::units::G;
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, number, with_article};
@@ -195,7 +198,12 @@ impl Hoist {
         cuts
     }
 
-    fn change(&self, facts: &HoistFacts, line: &Part, joints: &[Joint], reader: &Reader) -> Vec<String> {
+    fn strained<'a>(&'a self, line: &'a Part) -> Strained<'a> {
+        let (cord, work) = (&self.cord, LineWork::Hauled);
+        Strained { part: line, cord, work, least: IN_THE_AIR, name: "the line", or: "take it up in parts" }
+    }
+
+    fn change(&self, facts: &HoistFacts, line: &Part, reader: &Reader) -> Vec<String> {
         let d = &self.said;
         let mut all = Vec::new();
         if facts.brought_n.low < facts.wanted_n.high {
@@ -210,23 +218,10 @@ impl Hoist {
             };
             all.push(format!("{} pulling so {may} bring it up: {then}.", capital(&number(n))));
         }
-        if line.margin.low < IN_THE_AIR {
-            all.push("The line bears more than a tenth of what it is good for at its knot, and it hangs in the air: thicker cord.".into());
-        }
-        if self.cord.diameter.mm() < HELD_MM && facts.wanted_n.high > 100.0 {
-            all.push(format!(
-                "{} cuts the hands: haul thicker line, or on a stick hitched into it.",
-                capital(&self.cord.kind.said(self.cord.diameter, reader))
-            ));
-        }
+        all.extend(self.strained(line).says(reader));
+        all.extend(cuts_hands(&self.cord, facts.wanted_n.high, reader));
         if d.thing.led() && d.long_m > 1.5 && !d.guided {
             all.push("So long a thing turns in the air and catches: a guiding line from its low end.".into());
-        }
-        for j in joints.iter().filter(|j| j.knot.is_empty()) {
-            all.push(format!(
-                "{}: nothing fits as it is asked. Open it in Choose: it says which wish to give up.",
-                j.name
-            ));
         }
         all
     }
@@ -257,11 +252,12 @@ impl Hoist {
     }
 }
 
-/// Thinnest line one hauls on with bare hands, millimetres (common practice).
-const HELD_MM: f64 = 9.0;
-
 impl Rig for Hoist {
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.cord, LineWork::Hauled)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let (d, reader) = (&self.said, given.reader);
         if d.thing.led() && d.high_m < d.long_m {
             return Err(Impossible(format!(
@@ -282,6 +278,7 @@ impl Rig for Hoist {
             "",
             reader,
         );
+        self.strained(&line).holds(reader)?;
         let said = format!(
             "{} of {}, hoisted {} {}, {} on {}.",
             capital(&with_article(d.thing.words())),
@@ -296,7 +293,7 @@ impl Rig for Hoist {
         let plan = RigPlan {
             said,
             measures: self.measures(&facts, reader),
-            change: self.change(&facts, &line, &joints, reader),
+            change: self.change(&facts, &line, reader),
             parts: vec![line],
             cuts: self.cuts(&facts, &joints, given),
             needs: order::needs(self),

@@ -22,8 +22,8 @@ pub use rules::{Judged, RuleVerdict};
 pub use stock::{load_stock, unmarked_limit_n};
 
 use super::tighten::{KEPT, LEAST_MARGIN, Tighten, set_by, working_n};
-use super::{FieldAt, Given, Impossible, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};
-use crate::situation::{Fault, Habits};
+use super::{FieldAt, Given, Impossible, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Strained};
+use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, listed};
 use serde::Serialize;
@@ -253,10 +253,12 @@ impl Load {
         let mut all = Vec::new();
         for part in parts {
             match part.id.as_str() {
-                "line" if part.margin.low < LEAST_MARGIN => all.push(
-                    "The lines are drawn to more than a fifth of what they bear at their knots: thicker cord, or more lines drawn less."
-                        .into(),
-                ),
+                "line" => {
+                    let (cord, work) = (&self.cord, LineWork::OverLoad);
+                    let or = "draw more lines, each less";
+                    let strained = Strained { part, cord, work, least: LEAST_MARGIN, name: "a line", or };
+                    all.extend(strained.says(reader));
+                }
                 "ring" if part.margin.low < 1.0 => {
                     all.push(format!("{}. Take another ring, or spread the lines over more.", capital(&part.what)));
                 }
@@ -310,7 +312,11 @@ impl Load {
 const OVERHANG_M: f64 = 0.3;
 
 impl Rig for Load {
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.cord, LineWork::OverLoad)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         self.goes(reader)?;
         let now = self.reckoned()?;

@@ -1,7 +1,6 @@
 //! From what was said to poles in space: where they meet, stand and bear.
 
 use super::draft::{Build, Poles};
-use crate::cord::Construction;
 use crate::lashing::{Counts, Lashing, lashing};
 use crate::rig::Impossible;
 use crate::statics::frame::{Frame, V3};
@@ -141,15 +140,6 @@ impl Poles {
         }
         if d.build == Build::Longer && d.long_m >= d.pole_m {
             return no(format!("Poles of {} cannot overlap by {}.", m(d.pole_m), m(d.long_m)));
-        }
-        let unfit = match self.cord.kind.construction {
-            Construction::Shock => Some("Elastic cord holds no lashing: it gives as far as it is pulled."),
-            Construction::Webbing => Some("Webbing lies flat: its turns cannot be frapped tight."),
-            Construction::Wire => Some("Wire does not draw tight by hand and cuts into the poles."),
-            _ => None,
-        };
-        if let Some(why) = unfit {
-            return no(format!("{why} Take rope, cord or twine."));
         }
         if d.pole_mm < 3.0 * self.cord.diameter.mm() {
             return no(format!(

@@ -16,9 +16,9 @@ pub use forces::Forces;
 pub use lashed::LashingFacts;
 pub use stock::grounds;
 
-use super::{Drawing, FieldAt, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
+use super::{Drawing, FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::lashing::{Lashing, Meet};
-use crate::situation::{Fault, Habits};
+use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::G;
 use crate::units::{Band, Length, Reader};
 use serde::Serialize;
@@ -180,7 +180,11 @@ impl Rig for Poles {
         looks::tied(self, given.width).into_iter().collect()
     }
 
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.cord, LineWork::Lashed)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         if self.said.bears == Bears::People {
             return Err(Impossible(

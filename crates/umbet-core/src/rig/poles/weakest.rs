@@ -6,9 +6,9 @@ use super::forces::Forces;
 use super::lashed::LashingFacts;
 use crate::lashing::hold::{Bound, bands};
 use crate::lashing::{Counts, FRAPPING, TURNS};
-use crate::rig::Part;
 use crate::rig::anchor::GREEN_WOOD;
 use crate::rig::tighten::{KEPT, LEAST_MARGIN};
+use crate::rig::{LineWork, Part, Strained};
 use crate::units::{Band, Length, Reader};
 use crate::words::{capital, listed, number, small};
 use std::f64::consts::PI;
@@ -131,12 +131,10 @@ impl Poles {
                 };
                 Some(format!("{} {says}: thicker poles, a shorter span, or less on it.", capital(which)))
             }
-            "line" if low < 1.0 => Some(format!(
-                "The line between the feet {} under it, est.: stronger cord, and that doubled.",
-                may(part, "part", "parts")
-            )),
-            "line" if low < LEAST_MARGIN => {
-                Some("The line between the feet bears more than a fifth of its strength: double it.".into())
+            "line" => {
+                let (cord, work) = (&self.cord, LineWork::Lashed);
+                let (name, or) = ("the line between the feet", "double it");
+                Strained { part, cord, work, least: LEAST_MARGIN, name, or }.says(reader)
             }
             _ => None,
         }

@@ -6,8 +6,8 @@ use super::forces::{ForceInput, Forces};
 use super::lengths::{PEGGED_M, purchase_run_m};
 use super::pitch::Geometry;
 use super::site::{Between, remarks};
-use crate::rig::Part;
 use crate::rig::tighten::{Tighten, set_by, stretch_m};
+use crate::rig::{LineWork, Part, Strained};
 use crate::units::{Length, Reader};
 use crate::words::capital;
 
@@ -26,7 +26,7 @@ const LONG_PURCHASE_M: f64 = 1.2;
 pub fn change(input: &ForceInput<'_>, between: &Between, f: &Forces, parts: &[Part], reader: &Reader) -> Vec<String> {
     let ForceInput { shelter, geometry: g, blow } = *input;
     let mut all = in_the_way(shelter, between, g);
-    all.extend(strength(shelter, f, parts));
+    all.extend(strength(shelter, f, parts, reader));
     all.extend(blow.remark(shelter.pitch).map(str::to_owned));
     let wanted = PLACE_M2 * f64::from(shelter.people);
     if g.floor_m2 < wanted {
@@ -80,15 +80,20 @@ fn in_the_way(shelter: &Shelter, between: &Between, g: &Geometry) -> Vec<String>
         .collect()
 }
 
-fn strength(shelter: &Shelter, f: &Forces, parts: &[Part]) -> Vec<String> {
-    let mut all = Vec::new();
-    let margin = |id: &str| parts.iter().find(|p| p.id == id).map(|p| p.margin);
-    if margin("ridge").is_some_and(|m| m.low < LEAST_RIDGE) {
-        let what = if shelter.pitch.needs_two_anchors() { "ridge" } else { "line to the peak" };
-        all.push(format!(
-            "In this wind the {what} is used to more than a third: thicker cord, a lower pitch, or let it sag more."
-        ));
-    }
+fn strength(shelter: &Shelter, f: &Forces, parts: &[Part], reader: &Reader) -> Vec<String> {
+    let work = LineWork::Pitched;
+    let both = shelter.pitch.needs_two_anchors();
+    let ridge = if both { "in this wind the ridge" } else { "in this wind the line to the peak" };
+    let or = if both { "pitch it lower, or let it sag more" } else { "pitch it lower" };
+    let strained = |part: &Part| match part.id.as_str() {
+        "ridge" => Strained { part, cord: &shelter.ridge_cord, work, least: LEAST_RIDGE, name: ridge, or }.says(reader),
+        "guy" if shelter.gives != Gives::Guy => {
+            let (name, or) = ("in this wind a guy", "pitch it lower");
+            Strained { part, cord: &shelter.guy_cord, work, least: 1.0, name, or }.says(reader)
+        }
+        _ => None,
+    };
+    let mut all: Vec<String> = parts.iter().filter_map(strained).collect();
     if shelter.split && f.set_n.high > shelter.cover.bears_n.low {
         all.push("Tightened so hard the cover’s own ends may tear: a split ridge pulls through them. Pull less, or run one line through.".into());
     }

@@ -32,8 +32,10 @@ use crate::draw::{above, side};
 use crate::rig::anchor::AnchorKind;
 use crate::rig::joint::find;
 use crate::rig::tighten::{Reach, Tighten, loops, reaches};
-use crate::rig::{Dragged, Drawing, FieldAt, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
-use crate::situation::{Fault, Habits};
+use crate::rig::{
+    Dragged, Drawing, FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan,
+};
+use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::{BodyMeasures, Length};
 use forces::ForceInput;
 use order::Work;
@@ -250,7 +252,11 @@ const SIDE: f64 = 0.345;
 const ABOVE: f64 = 0.472;
 
 impl Rig for Shelter {
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.ridge_cord, LineWork::Pitched), (&self.guy_cord, LineWork::Pitched)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let mut p = plan(self, given)?;
         let at = |height: f64| looks(self, &p, [given.width, height], given.reader);
         let side_scene = side(&at(SIDE * given.width));

@@ -17,9 +17,9 @@ pub use link::{LinkFacts, parts_n};
 pub use reach::{CaughtAt, TetherReach, TideReach, belly, longest};
 pub use tug::{Tug, fallen_n, stopped_n};
 
-use super::{FieldAt, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
+use super::{FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::object::surfaces;
-use crate::situation::{Fault, Habits};
+use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::{Length, Reader};
 use crate::words::{capital, with_article};
 use serde::Serialize;
@@ -197,7 +197,11 @@ impl Tether {
 }
 
 impl Rig for Tether {
-    fn plan(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
+    fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
+        vec![(&self.cord, LineWork::Tethered)]
+    }
+
+    fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         let reach = self.reach(reader)?;
         let tug = self.tug(&reach);
@@ -218,7 +222,7 @@ impl Rig for Tether {
         let plan = RigPlan {
             said: self.said(reader),
             measures,
-            change: self.change(&facts, &parts, &joints, reader),
+            change: self.change(&facts, &parts, reader),
             parts,
             cuts: self.cuts(&joints, given),
             needs: self.needs(),

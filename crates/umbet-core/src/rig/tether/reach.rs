@@ -1,7 +1,6 @@
 //! How far a tethered thing comes, how its line hangs, what it winds itself round, and what a tide asks for.
 
 use super::draft::{Held, NearThing, Tether};
-use crate::cord::Construction;
 use crate::rig::Impossible;
 use crate::units::{Length, Reader};
 use serde::Serialize;
@@ -72,19 +71,6 @@ impl Tether {
     pub fn reach(&self, reader: &Reader) -> Result<TetherReach, Impossible> {
         let d = &self.said;
         let m = |m: f64| reader.length_up(Length::from_m(m));
-        match self.cord.kind.construction {
-            Construction::Shock => {
-                return Err(Impossible(
-                    "Elastic cord flings back what it holds, and no knot stays in it. Take rope.".into(),
-                ));
-            }
-            Construction::Wire => {
-                return Err(Impossible(
-                    "Wire takes no knot that jerks do not cut or open. Take rope, or fittings made for wire.".into(),
-                ));
-            }
-            _ => {}
-        }
         if d.held == Held::Gear && d.fall_m > 2.0 * d.line_m {
             return Err(Impossible(format!(
                 "Tied by {} of line it cannot fall {}: twice its line at the most.",

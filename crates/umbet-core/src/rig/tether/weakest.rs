@@ -4,14 +4,13 @@ use super::TetherFacts;
 use super::draft::{EyeKind, Freed, Held, Tether, TiedTo};
 use super::link::DRAGS_DOWN;
 use super::reach::longest;
-use crate::rig::anchor::GREEN_WOOD;
+use crate::rig::anchor::stem_bears;
 use crate::rig::tighten::{KEPT, LEAST_MARGIN};
-use crate::rig::{Joint, Part};
+use crate::rig::{LineWork, Part, Strained, margin};
 use crate::situation::Release;
 use crate::units::G;
 use crate::units::{Band, Length, Reader};
 use crate::words::{capital, listed};
-use std::f64::consts::PI;
 
 /// An animal lifts a foot over what hangs lower than this share of its halter's height (common practice: its knee).
 const KNEE: f64 = 0.4;
@@ -35,8 +34,7 @@ impl Tether {
         if let Some(link) = &facts.link {
             judge("link", "the weak link parts", link.parts_n);
         }
-        let lever = d.to_high_m.max(0.3);
-        let wood = GREEN_WOOD.scaled(PI * (d.to_mm / 1000.0).powi(3) / 32.0 / lever);
+        let wood = stem_bears(Length::from_mm(d.to_mm), d.to_high_m);
         match d.to {
             TiedTo::Tree => judge("to", "the tree bends", wood),
             TiedTo::Post => judge("to", "the post breaks at its foot", wood),
@@ -48,29 +46,29 @@ impl Tether {
     }
 
     /// What to change.
-    pub fn change(&self, facts: &TetherFacts, parts: &[Part], joints: &[Joint], reader: &Reader) -> Vec<String> {
-        let mut all: Vec<String> = parts.iter().filter_map(|p| self.gives(p, facts)).collect();
+    pub fn change(&self, facts: &TetherFacts, parts: &[Part], reader: &Reader) -> Vec<String> {
+        let mut all: Vec<String> = parts.iter().filter_map(|p| self.gives(p, facts, reader)).collect();
         all.extend(self.of_link(facts, reader));
         all.extend(self.of_line(facts, reader));
-        all.extend(self.of_release(joints));
+        all.extend(self.of_release());
         all
     }
 
-    fn gives(&self, part: &Part, facts: &TetherFacts) -> Option<String> {
-        let daily = part.bears_n.low / facts.tug.daily_n.high.max(1.0);
+    fn strained<'a>(&'a self, part: &'a Part, least: f64, name: &'a str, or: &'a str) -> Strained<'a> {
+        Strained { part, cord: &self.cord, work: LineWork::Tethered, least, name, or }
+    }
+
+    fn gives(&self, part: &Part, facts: &TetherFacts, reader: &Reader) -> Option<String> {
         match part.id.as_str() {
             "line" if part.margin.low < 1.0 && self.said.held != Held::Led => {
-                let less = if self.animal() {
-                    "less slack, or stronger rope"
-                } else {
-                    "a stronger line, or a longer one that stretches"
-                };
-                Some(format!("At the worst the line may part at its knot, est.: {less}."))
+                let or = if self.animal() { "leave it less slack" } else { "a longer one that stretches" };
+                self.strained(part, 1.0, "at the worst the line", or).says(reader)
             }
-            "line" if daily < LEAST_MARGIN => Some(
-                "Day by day the line bears more than a fifth of what it is good for at its knot: a stronger one."
-                    .into(),
-            ),
+            "line" => {
+                let n = facts.tug.daily_n;
+                let daily = Part { margin: margin(part.bears_n, n), pull_n: n, ..part.clone() };
+                self.strained(&daily, LEAST_MARGIN, "day by day the line", "a second one").says(reader)
+            }
             "to" if part.margin.low < 1.0 => {
                 let then = match self.said.to {
                     TiedTo::Stake => "drive it deeper, or two of them, one behind the other",
@@ -159,16 +157,9 @@ impl Tether {
         all
     }
 
-    fn of_release(&self, joints: &[Joint]) -> Vec<String> {
+    fn of_release(&self) -> Vec<String> {
         let d = &self.said;
         let mut all = Vec::new();
-        for j in joints.iter().filter(|j| j.knot.is_empty()) {
-            all.push(if self.released().0 == Release::OnePull && j.id == "tie" {
-                "Nothing that one pull frees stays tied through this: let it come off only on purpose.".to_owned()
-            } else {
-                format!("{}: nothing fits as it is asked. Open it in Choose: it says which wish to give up.", j.name)
-            });
-        }
         if self.released().0 == Release::OnePull && !d.watched && d.freed == Freed::OnePull {
             all.push("One pull frees it for anybody, a mouth or a passer-by too: pass the end through its loop, or have somebody stand by.".into());
         }
