@@ -58,6 +58,8 @@ pub enum Look {
     Bark,
     /// Another rope: its lay.
     Rope,
+    /// A hand, fingers up.
+    Hand,
 }
 
 /// The shape it shows end-on.

@@ -4133,6 +4133,8 @@ export interface components {
         Move: {
             /** @description Help. */
             hint: string;
+            /** @description A part of its picture is worth enlarging. */
+            part: boolean;
             /** @description The sentence. */
             say: string;
             /** @description One word. */
@@ -4286,6 +4288,11 @@ export interface components {
             /** @description Its corners in order; of a panel on a ridge the two on the ridge come first. */
             corners: number[][];
         };
+        /**
+         * @description Which of the two is drawn.
+         * @enum {string}
+         */
+        Part: "enlarged" | "marked";
         /** @description Which part of which sentence. */
         PartOf: {
             /** @description The situation. */
@@ -5463,10 +5470,12 @@ export interface components {
         };
         /** @description Another way of tying a knot: other moves that end in the same knot. Its pictures are drawn with `way` and `pose`. */
         TyingWay: {
+            /** @description Its moves. */
+            moves: components["schemas"]["Move"][];
             /** @description What it is called. */
             name: string;
-            /** @description Its moves, a sentence each. */
-            say: string[];
+            /** @description It is the way taught first. */
+            taught: boolean;
         };
         /** @description One number of a draft, as it was typed. */
         TypedNumber: {
@@ -8347,6 +8356,8 @@ export interface operations {
                 pressed?: boolean;
                 /** @description Every crossing carries its number. */
                 numbered?: boolean;
+                /** @description Of a picture much longer than it is high: its crowded part alone, or the whole with that part marked. */
+                part?: components["schemas"]["Part"];
                 /** @description Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid. */
                 drawn_up?: number;
             };
@@ -8572,6 +8583,8 @@ export interface operations {
                 pressed?: boolean;
                 /** @description Every crossing carries its number. */
                 numbered?: boolean;
+                /** @description Of a picture much longer than it is high: its crowded part alone, or the whole with that part marked. */
+                part?: components["schemas"]["Part"];
                 /** @description Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid. */
                 drawn_up?: number;
             };
@@ -9975,6 +9988,8 @@ export interface operations {
                 pressed?: boolean;
                 /** @description Every crossing carries its number. */
                 numbered?: boolean;
+                /** @description Of a picture much longer than it is high: its crowded part alone, or the whole with that part marked. */
+                part?: components["schemas"]["Part"];
                 /** @description Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid. */
                 drawn_up?: number;
             };

@@ -1,5 +1,6 @@
 //! A knot's picture: some step of it, some object, some hand, some side.
 
+use super::closer::{self, Part};
 use super::labels::{self, COLUMN, Seen, Telltale};
 use super::laid::{Laid, Tip, bight_moved, busy, crossing_indices, first_busy, hardware, laid_before, standing_part};
 use super::object;
@@ -39,6 +40,8 @@ pub struct Figure {
     pub marks: Vec<Mark>,
     /// Places that can be pressed.
     pub presses: Vec<Mark>,
+    /// Of a picture much longer than high: its crowded part alone, or the whole with that marked.
+    pub part: Option<Part>,
     /// What the picture shows, instead of the knot's name and telltales.
     pub alt: Option<String>,
 }
@@ -103,7 +106,11 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let columns = figure.labels && figure.size[0] >= NARROW;
     let side = if columns { COLUMN } else { 16.0 };
     let margins = [side, 18.0, side, if figure.size[1] > 300.0 { 26.0 } else { 12.0 }];
-    let view = View::frame(&knot.path, &busy, fit, figure.mirrored, figure.behind, figure.size, margins);
+    let mut view = View::frame(&knot.path, &busy, fit, figure.mirrored, figure.behind, figure.size, margins);
+    let part = figure.part.and_then(|_| closer::crowded(knot, figure.step));
+    if let (Some(Part::Enlarged), Some(part)) = (figure.part, &part) {
+        view = view.closer(part, closer::ROOM, figure.size, margins);
+    }
 
     let laid = figure.step.map_or_else(|| whole.clone(), |s| laid_before(knot, s));
     let runs: Vec<Run> = laid.iter().map(|l| l.run(&view)).collect();
@@ -114,6 +121,9 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     scene.items.extend(painted(knot, &runs, &hard, next, figure, &view));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
     scene.items.extend(figure.marks.iter().flat_map(|m| labels::ring(place_of(knot, m.at, &view), &m.name, &view)));
+    if let (Some(Part::Marked), Some(part)) = (figure.part, &part) {
+        closer::mark(part, &view, &mut scene);
+    }
     let press = |m: &Mark| Item::Press { at: place_of(knot, m.at, &view), r: PRESS, name: m.name.clone() };
     scene.items.extend(figure.presses.iter().map(press));
     Ok(scene)
@@ -144,7 +154,7 @@ fn place_of(knot: &Knot, at: P2, view: &View) -> P2 {
 }
 
 /// The laid rope less the far part of its standing ends, which may run off the frame.
-fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
+pub(super) fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
     const LEAD: f64 = 3.5;
     let run = lengths(laid.points.iter().map(|p| [p[0], p[1]]));
     let first = first_busy(knot, laid.rope, &laid.points);
@@ -182,6 +192,10 @@ pub(super) fn size_of_object(knot: &Knot, runs: &[Run], figure: &Figure, view: &
     let (Some(pole), Some(words)) = (knot.path.poles.first(), &figure.object.dimension) else { return Vec::new() };
     let smaller = figure.object.radius.is_some_and(|r| view.drawn_smaller(pole, r));
     let words = if smaller { format!("{words}, drawn small") } else { words.clone() };
+    if pole.axis == Axis::Z {
+        let rope: Vec<P2> = runs.iter().flat_map(|r| &r.points).map(|p| view.page([p[0], p[1]])).collect();
+        return vec![object::end_on_dimension(pole, &words, view, figure.size, &rope)];
+    }
     // On the side the line does not come from.
     let from_left = runs.first().is_some_and(|r| r.points[0][0] < r.points[r.points.len() / 2][0] - 20.0);
     let low_left = figure.tail.is_some() && tail_is_low_left(runs, view, figure.size);
@@ -232,8 +246,14 @@ pub(super) fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
     [0.45, -0.45].map(|w| stretch.iter().zip(&t).map(|(p, t)| view.page([p[0] - t[1] * w, p[1] + t[0] * w])).collect())
 }
 
-/// The dotted way of every rope that moves in this step.
-fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece> {
+/// The way a rope goes in a move, and where its arrow's head is.
+pub(super) struct Moved {
+    pub(super) points: Vec<P3>,
+    head: usize,
+}
+
+/// The way of every rope that moves in this step.
+pub(super) fn moved(knot: &Knot, step: usize) -> Vec<Moved> {
     let mut all = Vec::new();
     for place in &knot.laid[step] {
         let strand = &knot.path.strands[place.rope];
@@ -254,11 +274,19 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
             if from > to {
                 points.reverse();
             }
-            let turned: Vec<P3> = points.into_iter().map(|p| view.turn(p)).collect();
-            all.extend(labels::next_move(&turned, head, &seen(knot, &turned, runs, view), view));
+            all.push(Moved { points, head });
         }
     }
     all
+}
+
+/// The dotted way of every rope that moves in this step.
+fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece> {
+    let dotted = |m: Moved| {
+        let turned: Vec<P3> = m.points.into_iter().map(|p| view.turn(p)).collect();
+        labels::next_move(&turned, m.head, &seen(knot, &turned, runs, view), view)
+    };
+    moved(knot, step).into_iter().flat_map(dotted).collect()
 }
 
 /// How each point of a next move is seen among what is laid.

@@ -3,6 +3,7 @@
 //! Everything drawn anywhere (screen, print, sheet) is a [`Scene`] in pixels. Colours are not in it:
 //! each primitive names a class, and the style sheet of the medium gives classes their dyes.
 
+mod closer;
 mod drawn_up;
 mod elevation;
 mod figure;
@@ -26,6 +27,7 @@ mod tether;
 mod tight;
 mod view;
 
+pub use closer::{Part, has_part};
 pub use drawn_up::{drawn_up, fits_object};
 pub use elevation::{Elevation, elevation};
 pub use figure::{Figure, FigureError, Mark, Pulls, draw};

@@ -12,6 +12,7 @@ pub fn paint(pole: &Pole, object: &ObjectLook, view: &View, size: P2) -> Vec<Ite
     match pole.axis {
         Axis::Z => end_on(c, r, object),
         Axis::X => side_on(c[1], r, object, size, false),
+        Axis::Y if object.look == Look::Hand => hand(c[0], r, size[1]),
         Axis::Y => side_on(c[0], r, object, size, true),
     }
 }
@@ -22,6 +23,7 @@ const fn class(look: Look) -> &'static str {
         Look::Timber => "ob wood",
         Look::Bark => "ob bark",
         Look::Rope => "ob laid",
+        Look::Hand => "ob hand",
     }
 }
 
@@ -52,6 +54,7 @@ fn end_on(c: P2, r: f64, object: &ObjectLook) -> Vec<Item> {
             let (s, q) = (f64::from(k) * 360.0 / f64::from(STRANDS)).to_radians().sin_cos();
             Item::line("ol", vec![c, [c[0] + r * q, c[1] + r * s]])
         })),
+        Look::Hand => {}
         Look::Timber | Look::Bark => {
             items.extend([0.76, 0.5, 0.22].map(|k| Item::line("og", closed(outline(k)))));
         }
@@ -91,6 +94,31 @@ fn side_on(middle: f64, r: f64, object: &ObjectLook, size: P2, upright: bool) ->
     }
     items.push(rule("oe", -r, -20.0, length + 20.0));
     items.push(rule("oe", r, -20.0, length + 20.0));
+    items
+}
+
+/// How much shorter each finger is than the longest, as a share of the palm's half width.
+const FINGERS: [f64; 4] = [0.3, 0.0, 0.12, 0.6];
+/// Room over the longest finger, pixels.
+const OVER_FINGERS: f64 = 8.0;
+
+/// A hand from its fingertips down out of the frame.
+fn hand(middle: f64, r: f64, high: f64) -> Vec<Item> {
+    let w = r / 2.0;
+    let mut items = vec![Item::Rect { class: "ob hand", at: [middle - r, high * 0.45, 2.0 * r, high] }];
+    for (i, shorter) in FINGERS.into_iter().enumerate() {
+        let (left, top) = (middle - r + w * i as f64, OVER_FINGERS + shorter * r);
+        let tip = (0..=16).map(|k| {
+            let (s, c) = (f64::from(k) / 16.0 * std::f64::consts::PI).sin_cos();
+            [left + w / 2.0 * (1.0 - c), top + w / 2.0 * (1.0 - s)]
+        });
+        let ends = [[left, high * 0.5], [left + w, high * 0.5]];
+        let outline: Vec<P2> = std::iter::once(ends[0]).chain(tip).chain([ends[1]]).collect();
+        items.push(Item::Fill { class: "ob hand", points: outline.clone() });
+        items.push(Item::line(if i == 0 || i == 3 { "oe thin" } else { "og" }, outline));
+    }
+    let side = |x: f64, class| Item::line(class, vec![[x, high * 0.45], [x, high + 20.0]]);
+    items.extend([side(middle - r, "oe thin"), side(middle + r, "oe thin")]);
     items
 }
 
@@ -161,11 +189,34 @@ pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2, on_the_right: 
             let room = x + wide < size[0];
             vec![if room { text([x, y], Anchor::Start) } else { text([size[0] - 8.0, y], Anchor::End) }]
         }
-        Axis::Z => {
-            // Above the rope that goes round it.
-            let half = words.len() as f64 * 4.6;
-            let x = c[0].clamp(half + 4.0, (size[0] - half - 4.0).max(half + 4.0));
-            vec![text([x, (c[1] - r - view.scale - 9.0).max(18.0)], Anchor::Middle)]
-        }
+        Axis::Z => Vec::new(),
     }
+}
+
+/// The size of an object seen end-on: over it, under it, beside it or on its face, where no rope lies under the words; where some
+/// does everywhere, on its face.
+pub fn end_on_dimension(pole: &Pole, words: &str, view: &View, size: P2, rope: &[P2]) -> Item {
+    const HIGH: f64 = 17.0;
+    let (c, r) = view.pole(pole);
+    let (half, clear) = (words.len() as f64 * 4.6, view.scale * 1.1 + 9.0);
+    let low_edge = size[1] - 8.0;
+    let on_face = [c[0], c[1] + HIGH / 2.0 - 2.0];
+    let places = [
+        [c[0], (c[1] - r - clear).max(18.0)],
+        [c[0], (c[1] + r + clear + HIGH).min(low_edge)],
+        [c[0] + r + clear + half, c[1]],
+        [c[0] - r - clear - half, c[1]],
+        on_face,
+    ];
+    let half_rope = view.scale / 2.0;
+    let free = |at: &P2| {
+        let inside = at[0] - half > 4.0 && at[0] + half < size[0] - 4.0;
+        let covers = |p: &P2| {
+            (p[0] - at[0]).abs() < half + half_rope && p[1] > at[1] - HIGH - half_rope && p[1] < at[1] + half_rope + 3.0
+        };
+        inside && !rope.iter().any(covers)
+    };
+    let mut at = places.into_iter().find(free).unwrap_or(on_face);
+    at[0] = at[0].clamp(half + 4.0, (size[0] - half - 4.0).max(half + 4.0));
+    Item::Text { class: "dimt halo", at, anchor: Anchor::Middle, text: words.to_owned() }
 }

@@ -140,6 +140,22 @@ impl View {
         view
     }
 
+    /// The box round these points once they are turned, with so much room about it.
+    pub fn box_of(&self, points: &[P3], room: f64) -> (P2, P2) {
+        let start = ([f64::MAX; 2], [f64::MIN; 2]);
+        points.iter().fold(start, |(low, high), p| {
+            let q = self.turn(*p);
+            ([low[0].min(q[0] - room), low[1].min(q[1] - room)], [high[0].max(q[0] + room), high[1].max(q[1] + room)])
+        })
+    }
+
+    /// The same, of these points only.
+    pub fn closer(mut self, points: &[P3], room: f64, size: P2, margins: Margins) -> Self {
+        let (low, high) = self.box_of(points, room);
+        self.fill(low, high, size, margins);
+        self
+    }
+
     /// A view of what was turned before, from its lowest to its highest place.
     pub fn plain(low: P2, high: P2, size: P2, margins: Margins) -> Self {
         let mut view = Self { fit: None, mirrored: false, behind: false, scale: 1.0, offset: [0.0, 0.0] };

@@ -147,6 +147,12 @@ pub struct OtherWay {
     /// Both ends of the line run on while it is tied.
     #[serde(default)]
     pub mid_line: bool,
+    /// It is the way taught first.
+    #[serde(default)]
+    pub taught: bool,
+    /// The pole of its drawings is the palm, fingers up.
+    #[serde(default)]
+    pub hand: bool,
     /// Its moves.
     pub pose: Vec<Pose>,
 }
@@ -155,6 +161,8 @@ pub struct OtherWay {
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct Pose {
+    /// One word.
+    pub short: String,
     /// The move in a sentence.
     pub say: String,
     /// The rope in the notation; the finished knot when absent, or the knot's own drawing up to `moves`.

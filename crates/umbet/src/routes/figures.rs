@@ -7,12 +7,12 @@ use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
 use std::borrow::Cow;
-use umbet_core::draw::{self, Figure, Mark, ObjectLook, Pulls, STANDALONE_STYLE, Scene, draw, to_svg};
+use umbet_core::draw::{self, Figure, Mark, ObjectLook, Part, Pulls, STANDALONE_STYLE, Scene, draw, to_svg};
 use umbet_core::dress::{Dressed, dressed};
 use umbet_core::knot::path::Strand;
 use umbet_core::knot::spline::P2;
 use umbet_core::knot::{Knot, Mend};
-use umbet_core::object::{object_kind, surface};
+use umbet_core::object::{Look, object_kind, surface};
 use umbet_core::situation::{Fault, Shape, Task};
 use umbet_core::teach::spot::called;
 use umbet_core::topology::misstep_written;
@@ -89,6 +89,8 @@ pub struct FigureQuery {
     /// Every crossing carries its number.
     #[serde(default)]
     numbered: bool,
+    /// Of a picture much longer than it is high: its crowded part alone, or the whole with that part marked.
+    part: Option<Part>,
     /// Drawn up as it lies in the hand: from 0, open, to 1, tight. What has no such form is drawn as it is laid.
     #[param(minimum = 0, maximum = 1)]
     drawn_up: Option<f64>,
@@ -181,6 +183,7 @@ impl FigureQuery {
             labels: self.labels,
             pull: self.pull.clone(),
             pulls: self.pulls,
+            part: self.part,
             tail: (self.dimensions && tail.mm() > 1.0).then(|| format!("tail {}", reader.length(tail))),
             presses: if self.pressed { crossings(knot) } else { Vec::new() },
             marks: if self.numbered { numbered(crossings(knot)) } else { Vec::new() },
@@ -241,6 +244,9 @@ pub async fn figure(person: Person, Path(id): Path<String>, Query(q): Query<Figu
             figure.step = step;
             figure.tail = None;
             let way = &knot.entry.way[way - 1];
+            if way.hand {
+                figure.object.look = Look::Hand;
+            }
             figure.alt = Some(format!("{}, {}: {}", knot.entry.name, way.name, way.pose[pose - 1].say));
             draw(&posed, &figure)
         }

@@ -5,8 +5,9 @@ use crate::extract::{Path, Person, Query};
 use crate::work;
 use axum::Json;
 use serde::{Deserialize, Serialize};
+use umbet_core::draw;
 use umbet_core::knot::find::{self, apart};
-use umbet_core::knot::{Caution, Family, Knot, Mistake, School, Untie, catalogue, told};
+use umbet_core::knot::{Caution, Family, Knot, Mistake, OtherWay, School, Untie, catalogue, told};
 use umbet_core::lashing::Lashing;
 use umbet_core::object::object_kind;
 use umbet_core::situation::{Fault, Shape, Task};
@@ -21,8 +22,22 @@ use utoipa::{IntoParams, ToSchema};
 pub struct TyingWay {
     /// What it is called.
     name: String,
-    /// Its moves, a sentence each.
-    say: Vec<String>,
+    /// It is the way taught first.
+    taught: bool,
+    /// Its moves.
+    moves: Vec<Move>,
+}
+
+impl TyingWay {
+    fn of(way: &OtherWay, said: &impl Fn(&String) -> String) -> Self {
+        let moves = way.pose.iter().map(|p| Move {
+            short: said(&p.short),
+            say: said(&p.say),
+            hint: String::new(),
+            part: false,
+        });
+        Self { name: way.name.clone(), taught: way.taught, moves: moves.collect() }
+    }
 }
 
 /// A knot in the list.
@@ -61,6 +76,8 @@ pub struct Move {
     say: String,
     /// Help.
     hint: String,
+    /// A part of its picture is worth enlarging.
+    part: bool,
 }
 
 /// How it lets go, answered from the path alone.
@@ -319,12 +336,16 @@ pub async fn get(Path(id): Path<String>, Query(q): Query<ToldQuery>) -> Result<J
         about: e.about.clone(),
         never: e.never.clone(),
         cue: said(&e.cue),
-        steps: e.step.iter().map(|s| Move { short: said(&s.short), say: said(&s.say), hint: said(&s.hint) }).collect(),
-        ways: e
-            .way
-            .iter()
-            .map(|w| TyingWay { name: w.name.clone(), say: w.pose.iter().map(|p| said(&p.say)).collect() })
+        steps: (0..)
+            .zip(&e.step)
+            .map(|(i, s)| Move {
+                short: said(&s.short),
+                say: said(&s.say),
+                hint: said(&s.hint),
+                part: draw::has_part(k, Some(i)),
+            })
             .collect(),
+        ways: e.way.iter().map(|w| TyingWay::of(w, &said)).collect(),
         telltales: e.telltale.iter().map(|t| said(&t.look)).collect(),
         mistakes: e.mistake.clone(),
         cautions: e.caution.clone(),

@@ -54,6 +54,7 @@ use utoipa_axum::routes;
         license(name = "MIT", identifier = "MIT")
     ),
     components(schemas(
+        umbet_core::draw::Part,
         Problem,
         ShelterDraft,
         ShelterFacts,

@@ -80,8 +80,8 @@ async fn other_ways_are_drawn_move_by_move() {
     for knot in umbet_core::knot::catalogue().knots() {
         let (_, words) = s.get(&format!("/api/knots/{}", knot.id)).await;
         for (w, way) in (1..).zip(words["ways"].as_array().expect("ways")) {
-            let says = way["say"].as_array().expect("moves");
-            for (p, say) in (1..).zip(says) {
+            let says = way["moves"].as_array().expect("moves");
+            for (p, say) in (1..).zip(says.iter().map(|m| &m["say"])) {
                 let at = format!("/api/knots/{}/figure.svg?way={w}&pose={p}&width=800&height=600", knot.id);
                 let (status, svg) = s.text(&at).await;
                 assert!(status == StatusCode::OK && svg.contains(say.as_str().expect("a sentence")), "{at}");

@@ -31,14 +31,22 @@ const model = ref<Model>()
 const turning = computed(() => route.query.turned === '1')
 
 const id = computed(() => String(route.params.id))
-/** Another way of tying it, from 1; its last move is the finished knot. */
-const wayNumber = computed(() => Number(route.query.way) || 0)
+/** Another way of tying it, from 1; its last move is the finished knot. Unasked, the one taught first. */
+const wayNumber = computed(() => {
+  const asked = turning.value ? '0' : route.query.way
+  return asked === undefined ? (knot.value?.ways.findIndex((w) => w.taught) ?? -1) + 1 : Number(asked) || 0
+})
+/** Every way by its number, the one taught first before the others. */
+const ways = computed(() => {
+  const others = knot.value?.ways.map((w, i) => ({ n: i + 1, name: w.name, first: w.taught })) ?? []
+  return [{ n: 0, name: 'Along the rope', first: false }, ...others].sort((a, b) => Number(b.first) - Number(a.first))
+})
 const way = computed(() => knot.value?.ways[wayNumber.value - 1])
 /** One stop for each move, and one for the finished knot. */
-const moves = computed(() => way.value?.say.length ?? knot.value?.steps.length ?? 1)
+const moves = computed(() => way.value?.moves.length ?? knot.value?.steps.length ?? 1)
 const last = computed(() => (way.value ? moves.value : moves.value + 1))
 const step = computed(() => Math.min(Math.max(Number(route.query.step ?? 1) || 1, 1), last.value))
-const now = computed(() => (way.value ? { say: way.value.say[step.value - 1], hint: '' } : knot.value?.steps[step.value - 1]))
+const now = computed(() => (way.value?.moves ?? knot.value?.steps)?.[step.value - 1])
 const done = computed(() => !way.value && step.value === last.value)
 /** What is drawn at a stop. */
 const at = (n: number) => (way.value ? { way: wayNumber.value, pose: n } : n > moves.value ? { drawnUp: 1 } : { step: n })
@@ -47,8 +55,8 @@ const drawnUp = ref(1)
 /** Where the model stands at a stop, in moves; one beyond the last it is drawn up. */
 const stop = computed(() => Math.min(step.value, moves.value) + (done.value && knot.value?.drawn_up ? 1 : 0))
 const shownTight = computed(() => done.value && Boolean(knot.value?.drawn_up))
-const short = (n: number) => (n === last.value ? 'Tied' : way.value ? `Move ${n}` : knot.value?.steps[n - 1]?.short)
-const tie = (n: number) => byItself(router.replace({ query: { way: n ? String(n) : undefined } }))
+const short = (n: number) => (way.value?.moves ?? knot.value?.steps)?.[n - 1]?.short ?? 'Tied'
+const tie = (n: number) => byItself(router.replace({ query: { way: String(n) } }))
 const answer = computed(() => situation.choice?.answer.knots.find((k) => k.id === id.value))
 const leftHand = computed(() => habits.settings.hand === 'left')
 
@@ -133,7 +141,7 @@ function swipe(e: TouchEvent) {
         ><KnotFigure :knot="knot.id" v-bind="at(step)" :behind="behind" :on="object.on" />
         <p class="still">This browser cannot turn it: a still picture.</p></KnotModel
       >
-      <div v-else-if="shownTight" class="tie-figure tight">
+      <div v-else-if="shownTight" class="tie-figure paired">
         <figure>
           <KnotFigure :knot="knot.id" :drawn-up="drawnUp" dimensions :behind="behind" :on="object.on" />
           <figcaption>
@@ -153,6 +161,16 @@ function swipe(e: TouchEvent) {
         <figure>
           <KnotFigure :knot="knot.id" labels :behind="behind" :on="object.on" />
           <figcaption>As it is laid</figcaption>
+        </figure>
+      </div>
+      <div v-else-if="!way && !done && now?.part" class="tie-figure paired">
+        <figure>
+          <KnotFigure :knot="knot.id" v-bind="at(step)" part="enlarged" :behind="behind" :on="object.on" />
+          <figcaption>Close to</figcaption>
+        </figure>
+        <figure>
+          <KnotFigure :knot="knot.id" v-bind="at(step)" part="marked" :behind="behind" :on="object.on" />
+          <figcaption>Where that is</figcaption>
         </figure>
       </div>
       <KnotFigure v-else class="tie-figure" :knot="knot.id" v-bind="at(step)" labels :dimensions="!way" :behind="behind" :on="object.on" />
@@ -183,14 +201,13 @@ function swipe(e: TouchEvent) {
     </section>
     <section class="tie-steps" aria-label="Moves">
       <div v-if="knot.ways.length" class="tabs of-ways" role="group" aria-label="Way of tying it">
-        <BButton class="btn-tab" :class="{ on: !way }" :aria-pressed="!way" @click="tie(0)">Along the rope</BButton>
         <BButton
-          v-for="(w, i) in knot.ways"
-          :key="w.name"
+          v-for="w in ways"
+          :key="w.n"
           class="btn-tab"
-          :class="{ on: i + 1 === wayNumber }"
-          :aria-pressed="i + 1 === wayNumber"
-          @click="tie(i + 1)"
+          :class="{ on: w.n === wayNumber }"
+          :aria-pressed="w.n === wayNumber"
+          @click="tie(w.n)"
           >{{ w.name }}</BButton
         >
       </div>

@@ -53,7 +53,10 @@ useIntervalFn(async () => {
   }
 }, LISTEN_MS)
 
-const steps = computed(() => knot.value?.steps ?? [])
+/** The way taught first; along the rope where none is. */
+const way = computed(() => (knot.value?.ways.findIndex((w) => w.taught) ?? -1) + 1)
+const steps = computed(() => knot.value?.ways[way.value - 1]?.moves ?? knot.value?.steps ?? [])
+const at = computed(() => (way.value ? { way: way.value, pose: step.value } : { step: step.value }))
 const step = computed(() => Math.min(doing.value?.step ?? 1, Math.max(steps.value.length, 1)))
 const move = computed(() => steps.value[step.value - 1])
 const next = computed(() => steps.value[step.value])
@@ -94,7 +97,7 @@ useKeys([
         <h2>
           <i>{{ step }}</i>{{ move.short }}
         </h2>
-        <KnotFigure :key="`${shown}-${mirrored}`" :knot="shown" :step="step" :other-hand="mirrored" />
+        <KnotFigure :key="`${shown}-${mirrored}`" :knot="shown" v-bind="at" :other-hand="mirrored" />
         <p v-if="mirrored" class="show-mirrored">Mirrored: copy what you see</p>
       </div>
       <div class="show-side">
