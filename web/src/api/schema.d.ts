@@ -4128,6 +4128,8 @@ export interface components {
             laid: number[];
             /** @description Its centreline, unit the rope's diameter: x, y, z after x, y, z. */
             points: number[];
+            /** @description Its beginning and its end are whipped ends; else it runs on. */
+            whipped: boolean[];
         };
         /** @description One move. */
         Move: {
@@ -8346,6 +8348,8 @@ export interface operations {
                 pulls?: components["schemas"]["Pulls"];
                 /** @description Words at the pull arrow. */
                 pull?: string;
+                /** @description An arrow at everything that is hauled on to draw the finished knot up. */
+                haul?: boolean;
                 /** @description Dimension the object and the tail. */
                 dimensions?: boolean;
                 /** @description Carry its own colours, to stand alone as a file. */
@@ -8573,6 +8577,8 @@ export interface operations {
                 pulls?: components["schemas"]["Pulls"];
                 /** @description Words at the pull arrow. */
                 pull?: string;
+                /** @description An arrow at everything that is hauled on to draw the finished knot up. */
+                haul?: boolean;
                 /** @description Dimension the object and the tail. */
                 dimensions?: boolean;
                 /** @description Carry its own colours, to stand alone as a file. */
@@ -9978,6 +9984,8 @@ export interface operations {
                 pulls?: components["schemas"]["Pulls"];
                 /** @description Words at the pull arrow. */
                 pull?: string;
+                /** @description An arrow at everything that is hauled on to draw the finished knot up. */
+                haul?: boolean;
                 /** @description Dimension the object and the tail. */
                 dimensions?: boolean;
                 /** @description Carry its own colours, to stand alone as a file. */

@@ -34,6 +34,8 @@ const props = defineProps<{
   numbered?: boolean
   /** Drawn up as it lies in the hand, from 0, open, to 1, tight; what has no such form is drawn as it is laid. */
   drawnUp?: number
+  /** An arrow at everything that is hauled on to draw it up. */
+  haul?: boolean
   /** Of a picture much longer than it is high: its crowded part alone, or the whole with that part marked. */
   part?: 'enlarged' | 'marked'
   /** The drawing chooses its own hand. */
@@ -76,6 +78,7 @@ function query() {
   if (props.wrong) q.wrong = props.wrong
   if (props.pressed) q.pressed = 'true'
   if (props.drawnUp !== undefined) q.drawn_up = String(props.drawnUp)
+  if (props.haul) q.haul = 'true'
   if (props.part) q.part = props.part
   if (props.numbered) q.numbered = 'true'
   return { ...q, ...props.also }

@@ -21,8 +21,12 @@ pub enum Part {
 
 /// Only pictures so many times longer than they are high have a part enlarged.
 const LONGER: f64 = 1.4;
-/// A part wider than this share of the whole is not worth enlarging.
-const SHARE: f64 = 0.6;
+/// And at least so many rope diameters long: a shorter one is drawn as thick as rope is drawn at all.
+const LONG: f64 = 24.0;
+/// A part is worth enlarging where it gains so much.
+const GAINS: f64 = 1.5;
+/// Pictures are about so much wider than high.
+const WIDER: f64 = 1.5;
 /// Room round it, in rope diameters.
 pub(super) const ROOM: f64 = 2.5;
 
@@ -37,8 +41,9 @@ pub(super) fn crowded(knot: &Knot, step: Option<usize>) -> Option<Vec<P3>> {
     };
     let whole = laid_before(knot, knot.laid.len());
     let [long, high] = extent(whole.iter().flat_map(|l| super::figure::busy_part(knot, l)).flatten());
-    let [wide, _] = extent(part.iter().copied());
-    (part.len() > 3 && long > LONGER * high && wide + 2.0 * ROOM < SHARE * long).then_some(part)
+    let [wide, tall] = extent(part.iter().copied()).map(|x| x + 2.0 * ROOM);
+    let gain = (long / WIDER).max(high) / (wide / WIDER).max(tall);
+    (part.len() > 3 && long > LONG && long > LONGER * high && gain > GAINS).then_some(part)
 }
 
 /// A picture of this knot has a part worth enlarging, at this move or finished.

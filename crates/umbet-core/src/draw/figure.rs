@@ -34,6 +34,8 @@ pub struct Figure {
     pub pull: Option<String>,
     /// Which way it pulls.
     pub pulls: Pulls,
+    /// An arrow at everything that is hauled on to draw it up: each end, and a loop's far side.
+    pub haul: bool,
     /// Words at the tail, such as `tail 130 mm`.
     pub tail: Option<String>,
     /// Places to look at, ringed; in the drawing plane of the path.
@@ -331,6 +333,9 @@ fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool
     if let Some(words) = &figure.pull {
         items.extend(pull_arrows(knot, runs, words, figure, view));
     }
+    if figure.haul && finished {
+        items.extend(hauled(knot, runs, figure.size, view));
+    }
     let room = !figure.labels || figure.size[0] >= NARROW;
     if let (Some(words), true) = (&figure.tail, finished && room) {
         items.extend(tail_words(runs, words, view, figure.size));
@@ -367,6 +372,42 @@ fn taken(runs: &[Run], size: P2, view: &View) -> [Option<labels::Band>; 2] {
         (low <= high && high - low < WHOLE_COLUMN).then_some((low - half, high + half))
     };
     [band(&|x| x > 0.0 && x < COLUMN - 20.0), band(&|x| x < size[0] && x > size[0] - COLUMN + 20.0)]
+}
+
+/// An arrow at each end, outward along it, and one out of a loop that is held open.
+fn hauled(knot: &Knot, runs: &[Run], size: P2, view: &View) -> Vec<Item> {
+    const LONG: f64 = 52.0;
+    let mut items = Vec::new();
+    let inside = |p: P2| (0..2).all(|k| p[k] > 10.0 && p[k] < size[k] - 10.0);
+    let mut arrow = |tip: P2, before: P2, clear: f64| {
+        let l = distance(tip, before).max(1e-9);
+        let way = [(tip[0] - before[0]) / l, (tip[1] - before[1]) / l];
+        let n = [-way[1], way[0]];
+        let at = |along: f64, across: f64| {
+            [tip[0] + way[0] * along + n[0] * across, tip[1] + way[1] * along + n[1] * across]
+        };
+        // Beyond the end where there is room, else beside it.
+        let beside = view.scale * 0.7 + 14.0;
+        let froms = [at(clear, 0.0), at(-LONG, beside), at(-LONG, -beside), at(-LONG, 0.0)];
+        let fits = |f: &P2| inside(*f) && inside([f[0] + way[0] * LONG, f[1] + way[1] * LONG]);
+        items.extend(froms.into_iter().find(fits).map(|f| labels::pull(f, way, None, size)).into_iter().flatten());
+    };
+    for run in runs {
+        let page: Vec<P2> = run.points.iter().map(|p| view.page([p[0], p[1]])).collect();
+        for way in [page.clone(), page.iter().rev().copied().collect()] {
+            // Where it runs off the frame, the last of it that is seen.
+            let Some(tip) = way.iter().rposition(|p| inside(*p)) else { continue };
+            arrow(way[tip], way[tip.saturating_sub(5)], 8.0);
+        }
+    }
+    if let Some(held) = knot.entry.holds {
+        let all: Vec<P2> = runs.iter().flat_map(|r| &r.points).map(|p| view.page([p[0], p[1]])).collect();
+        let n = all.len().max(1) as f64;
+        let middle = all.iter().fold([0.0; 2], |m, p| [m[0] + p[0] / n, m[1] + p[1] / n]);
+        let at = view.place([held.at[0], held.at[1], 0.0]);
+        arrow(at, middle, 0.0);
+    }
+    items
 }
 
 /// Arrows the way it is pulled; a bar seen end-on has no length to pull along.

@@ -166,6 +166,15 @@ fn round_tip(out: &[P3], back: P3) -> Vec<P3> {
     curve[1..curve.len() - 1].iter().map(|p| [p[0], p[1], z]).collect()
 }
 
+/// Of each rope of the finished knot, whether its beginning and its end are whipped ends; else it runs on.
+pub fn whipped(knot: &Knot) -> Vec<[bool; 2]> {
+    let all = laid_before(knot, knot.laid.len());
+    let mine = |rope| all.iter().filter(move |l| l.rope == rope);
+    (0..knot.path.strands.len())
+        .map(|rope| [mine(rope).any(|l| l.first == Tip::Whipped), mine(rope).any(|l| l.last == Tip::Whipped)])
+        .collect()
+}
+
 impl Laid {
     /// Turned for the page, with ends that run on led out of the frame.
     pub(super) fn run(&self, view: &View) -> Run {

@@ -35,6 +35,7 @@ pub use hang::{HangLooks, HungLooks, hang_side};
 pub use haul::{HaulLooks, haul_side};
 pub use hoist::{HoistLooks, HoistedLooks, hoist_side};
 pub(crate) use labels::wrapped;
+pub use laid::whipped;
 pub use lashed::{LashedFigure, LashingSeen, Tied, lashed};
 pub use load::{Body, BodyLooks, LineLooks, LoadLooks, Under, load_above, load_side};
 pub use obj::to_obj;

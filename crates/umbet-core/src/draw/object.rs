@@ -193,8 +193,7 @@ pub fn dimension(pole: &Pole, words: &str, view: &View, size: P2, on_the_right: 
     }
 }
 
-/// The size of an object seen end-on: over it, under it, beside it or on its face, where no rope lies under the words; where some
-/// does everywhere, on its face.
+/// The size of an object seen end-on: over it, under it, beside it or on its face, where least rope lies under the words.
 pub fn end_on_dimension(pole: &Pole, words: &str, view: &View, size: P2, rope: &[P2]) -> Item {
     const HIGH: f64 = 17.0;
     let (c, r) = view.pole(pole);
@@ -209,14 +208,13 @@ pub fn end_on_dimension(pole: &Pole, words: &str, view: &View, size: P2, rope: &
         on_face,
     ];
     let half_rope = view.scale / 2.0;
-    let free = |at: &P2| {
-        let inside = at[0] - half > 4.0 && at[0] + half < size[0] - 4.0;
-        let covers = |p: &P2| {
+    let covered = |at: &P2| {
+        let covers = |p: &&P2| {
             (p[0] - at[0]).abs() < half + half_rope && p[1] > at[1] - HIGH - half_rope && p[1] < at[1] + half_rope + 3.0
         };
-        inside && !rope.iter().any(covers)
+        rope.iter().filter(covers).count()
     };
-    let mut at = places.into_iter().find(free).unwrap_or(on_face);
-    at[0] = at[0].clamp(half + 4.0, (size[0] - half - 4.0).max(half + 4.0));
+    let inside = |at: P2| [at[0].clamp(half + 4.0, (size[0] - half - 4.0).max(half + 4.0)), at[1]];
+    let at = places.map(inside).into_iter().min_by_key(covered).unwrap_or(on_face);
     Item::Text { class: "dimt halo", at, anchor: Anchor::Middle, text: words.to_owned() }
 }

@@ -1,6 +1,6 @@
 //! Pictures: what is laid at each move, what is hidden, what is said, and that no size changes a knot.
 
-use umbet_core::draw::{Figure, Item, ObjectLook, Scene, draw, to_svg};
+use umbet_core::draw::{Figure, Item, ObjectLook, Part, Scene, draw, has_part, to_svg, whipped};
 use umbet_core::knot::notation::{Axis, parse};
 use umbet_core::knot::path::KnotPath;
 use umbet_core::knot::{Knot, catalogue};
@@ -128,6 +128,98 @@ fn an_object_too_thick_to_draw_says_so() {
     assert!(words(&big).contains(&"25 cm, drawn small"));
     let fits = scene("clove-hitch", &Figure { object: object(2.0), ..figure() });
     assert!(words(&fits).contains(&"25 cm"));
+}
+
+/// Words of an object's size lie on no rope, whatever the knot and however large its object is drawn.
+#[test]
+fn the_size_of_an_object_seen_end_on_is_set_clear_of_rope() {
+    let mut set = 0;
+    for knot in catalogue().knots() {
+        let Some(pole) = knot.path.poles.first().filter(|p| p.axis == Axis::Z) else { continue };
+        for radius in [1.0, pole.radius, 31.0] {
+            let object = ObjectLook { radius: Some(radius), dimension: Some("25 cm".into()), ..ObjectLook::default() };
+            let s = scene(&knot.id, &Figure { object, ..figure() });
+            let place = s.items.iter().find_map(|i| match i {
+                Item::Text { class: "dimt halo", at, text, .. } => Some((*at, 4.6 * text.len() as f64)),
+                _ => None,
+            });
+            let (at, half) = place.expect("the size is said");
+            let under = |p: &[f64; 2]| (p[0] - at[0]).abs() < half && p[1] > at[1] - 17.0 && p[1] < at[1];
+            let ropes = s.items.iter().filter_map(|i| match i {
+                Item::Lines { class: "ra" | "rb", runs, .. } => Some(runs),
+                _ => None,
+            });
+            assert!(!ropes.flatten().flatten().any(under), "{} on {radius}", knot.id);
+            set += 1;
+        }
+    }
+    assert!(set > 20, "{set}");
+}
+
+/// Of a long knot the crowded part is drawn larger by itself, the same crossings in it; a compact one has no such part.
+#[test]
+fn the_crowded_part_of_a_long_knot_is_enlarged_and_marked() {
+    let widest = |s: &Scene| {
+        let widths = s.items.iter().filter_map(|i| match i {
+            Item::Lines { class: "ra", width, .. } => *width,
+            _ => None,
+        });
+        widths.fold(0.0, f64::max)
+    };
+    let mut parts = 0;
+    for knot in catalogue().knots() {
+        for step in (0..knot.laid.len()).map(Some).chain([None]) {
+            let with = |part| scene(&knot.id, &Figure { step, part, ..figure() });
+            let (plain, near, marked) = (with(None), with(Some(Part::Enlarged)), with(Some(Part::Marked)));
+            let has = has_part(knot, step);
+            assert_eq!(count(&marked, "part"), usize::from(has), "{} {step:?}", knot.id);
+            assert_eq!(count(&plain, "part") + count(&near, "part"), 0);
+            if has {
+                let [far, close] = [widest(&plain), widest(&near)];
+                assert!(far < 1e-9 || close > 1.2 * far, "{} {step:?} is no larger: {far} to {close}", knot.id);
+                parts += 1;
+            } else {
+                assert!((widest(&near) - widest(&plain)).abs() < 1e-9, "{} {step:?}", knot.id);
+            }
+        }
+    }
+    assert!(parts > 30, "{parts}");
+    assert!(has_part(find("truckers-butterfly"), Some(3)) && !has_part(find("bowline"), Some(2)));
+}
+
+/// What is hauled on to draw a knot up: every end, and the loop a butterfly keeps open.
+#[test]
+fn arrows_stand_where_a_knot_is_hauled() {
+    for (id, ends) in [("sheet-bend", 4), ("bowline", 2), ("butterfly", 2)] {
+        let arrows = |haul| count(&scene(id, &Figure { haul, size: [900.0, 700.0], ..figure() }), "pull");
+        assert_eq!(arrows(false), 0);
+        let loops = usize::from(find(id).entry.holds.is_some());
+        assert_eq!(arrows(true), ends + loops, "{id}");
+    }
+    let moving = scene("bowline", &Figure { haul: true, step: Some(1), ..figure() });
+    assert_eq!(count(&moving, "pull"), 0, "half tied it is not drawn up");
+}
+
+/// A bowline has one whipped end, a bend's ropes one each, a butterfly none: its line runs on.
+#[test]
+fn ends_are_whipped_where_a_rope_ends() {
+    assert_eq!(whipped(find("bowline")), [[false, true]]);
+    assert_eq!(whipped(find("butterfly")), [[false, false]]);
+    assert!(whipped(find("sheet-bend")).iter().all(|ends| ends.iter().filter(|e| **e).count() == 1));
+}
+
+/// The way taught first is known; the palm is drawn as a hand with four fingers.
+#[test]
+fn a_butterfly_is_taught_round_the_hand() {
+    let way = &find("butterfly").entry.way[0];
+    assert!(way.taught && way.hand && way.pose.iter().all(|p| !p.short.is_empty()));
+    for knot in catalogue().knots() {
+        assert!(knot.entry.way.iter().filter(|w| w.taught).count() <= 1, "{}", knot.id);
+    }
+    let (posed, _) = find("butterfly").posed(0, 0).expect("its first pose");
+    let object = ObjectLook { look: Look::Hand, ..ObjectLook::default() };
+    let s = draw(&posed, &Figure { object, ..figure() }).expect("it draws");
+    assert_eq!(count(&s, "ob hand"), 5);
 }
 
 #[test]

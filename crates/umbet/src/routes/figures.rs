@@ -74,6 +74,9 @@ pub struct FigureQuery {
     /// Words at the pull arrow.
     #[param(max_length = 40)]
     pull: Option<String>,
+    /// An arrow at everything that is hauled on to draw the finished knot up.
+    #[serde(default)]
+    haul: bool,
     /// Dimension the object and the tail.
     #[serde(default)]
     dimensions: bool,
@@ -184,6 +187,7 @@ impl FigureQuery {
             pull: self.pull.clone(),
             pulls: self.pulls,
             part: self.part,
+            haul: self.haul,
             tail: (self.dimensions && tail.mm() > 1.0).then(|| format!("tail {}", reader.length(tail))),
             presses: if self.pressed { crossings(knot) } else { Vec::new() },
             marks: if self.numbered { numbered(crossings(knot)) } else { Vec::new() },

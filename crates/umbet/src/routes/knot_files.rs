@@ -7,7 +7,7 @@ use axum::Json;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::Serialize;
-use umbet_core::draw::to_obj;
+use umbet_core::draw::{self, to_obj};
 use umbet_core::dress::{Frame, dressed};
 use umbet_core::knot::notation::Axis;
 use umbet_core::knot::spline::P3;
@@ -21,6 +21,8 @@ pub struct ModelRope {
     points: Vec<f32>,
     /// For each move, how many of its points are laid before it; the last is all of them.
     laid: Vec<usize>,
+    /// Its beginning and its end are whipped ends; else it runs on.
+    whipped: [bool; 2],
 }
 
 /// A round object of the model.
@@ -65,6 +67,7 @@ fn numbers<'a>(points: impl IntoIterator<Item = &'a P3>) -> Vec<f32> {
 )]
 pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
     let k = find(&id)?;
+    let whipped = draw::whipped(k);
     let rope = |(r, s): (usize, &umbet_core::knot::path::Strand)| {
         let mut laid = vec![0];
         for step in &k.laid {
@@ -72,7 +75,7 @@ pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
             let now = step.iter().rfind(|p| p.rope == r).map(|p| s.index_at(p.waypoint, p.back) + 1);
             laid.push(now.unwrap_or(before).max(before));
         }
-        ModelRope { points: numbers(&s.points), laid }
+        ModelRope { points: numbers(&s.points), laid, whipped: whipped[r] }
     };
     let pole = |p: &umbet_core::knot::notation::Pole| ModelPole {
         axis: match p.axis {

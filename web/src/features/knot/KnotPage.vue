@@ -31,7 +31,7 @@ const model = ref<Model>()
 const turning = computed(() => route.query.turned === '1')
 
 const id = computed(() => String(route.params.id))
-/** Another way of tying it, from 1; its last move is the finished knot. Unasked, the one taught first. */
+/** Another way of tying it, from 1. Unasked, the one taught first. */
 const wayNumber = computed(() => {
   const asked = turning.value ? '0' : route.query.way
   return asked === undefined ? (knot.value?.ways.findIndex((w) => w.taught) ?? -1) + 1 : Number(asked) || 0
@@ -44,12 +44,12 @@ const ways = computed(() => {
 const way = computed(() => knot.value?.ways[wayNumber.value - 1])
 /** One stop for each move, and one for the finished knot. */
 const moves = computed(() => way.value?.moves.length ?? knot.value?.steps.length ?? 1)
-const last = computed(() => (way.value ? moves.value : moves.value + 1))
+const last = computed(() => moves.value + 1)
 const step = computed(() => Math.min(Math.max(Number(route.query.step ?? 1) || 1, 1), last.value))
 const now = computed(() => (way.value?.moves ?? knot.value?.steps)?.[step.value - 1])
-const done = computed(() => !way.value && step.value === last.value)
+const done = computed(() => step.value === last.value)
 /** What is drawn at a stop. */
-const at = (n: number) => (way.value ? { way: wayNumber.value, pose: n } : n > moves.value ? { drawnUp: 1 } : { step: n })
+const at = (n: number) => (n > moves.value ? { drawnUp: 1 } : way.value ? { way: wayNumber.value, pose: n } : { step: n })
 /** How far the tied knot is drawn up, from open to tight. */
 const drawnUp = ref(1)
 /** Where the model stands at a stop, in moves; one beyond the last it is drawn up. */
@@ -126,7 +126,9 @@ function swipe(e: TouchEvent) {
         <p v-else-if="answer?.mends.length">
           <b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ answer.mends.map((m) => m.says).join(', and ') }}.
         </p>
-        <p v-else-if="answer" class="sub">{{ answer.headline }}: {{ answer.lead.says }}</p>
+        <p v-else-if="answer" class="sub">
+          <RouterLink to="/choose">Asked in Choose</RouterLink>: {{ answer.headline }}. {{ answer.lead.says }}
+        </p>
         <p v-else class="sub">{{ knot.about }}</p>
       </header>
       <KnotModel
@@ -159,8 +161,8 @@ function swipe(e: TouchEvent) {
           </figcaption>
         </figure>
         <figure>
-          <KnotFigure :knot="knot.id" labels :behind="behind" :on="object.on" />
-          <figcaption>As it is laid</figcaption>
+          <KnotFigure :knot="knot.id" labels :haul="!knot.never" :behind="behind" :on="object.on" />
+          <figcaption>As it is laid{{ knot.never ? '' : ', and hauled' }}</figcaption>
         </figure>
       </div>
       <div v-else-if="!way && !done && now?.part" class="tie-figure paired">
@@ -173,7 +175,15 @@ function swipe(e: TouchEvent) {
           <figcaption>Where that is</figcaption>
         </figure>
       </div>
-      <KnotFigure v-else class="tie-figure" :knot="knot.id" v-bind="at(step)" labels :dimensions="!way" :behind="behind" :on="object.on" />
+      <KnotFigure
+        v-else
+        class="tie-figure"
+        :knot="knot.id"
+        v-bind="at(step)"
+        labels
+        :dimensions="!way || done"
+        :behind="behind"
+        :on="object.on" />
       <label v-if="turning && !still" class="slide"
         >Along the tying
         <BFormInput
@@ -223,7 +233,8 @@ function swipe(e: TouchEvent) {
       <div class="said-step">
         <p aria-live="polite">
           <template v-if="done"
-            ><small>Tied</small>{{ knot.never ? 'By these marks it is known.' : 'Draw it up, and check each mark on it.'
+            ><small>Tied</small
+            >{{ knot.never ? 'By these marks it is known.' : 'Draw it up by its ends, a little each in turn, and check each mark on it.'
             }}<span class="sub">Remember it by: {{ knot.cue }}</span
             ><span v-if="knot.not_drawn_up" class="sub">Shown as it is laid. {{ knot.not_drawn_up }}</span></template
           ><template v-else
