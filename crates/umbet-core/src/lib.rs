@@ -6,6 +6,7 @@
 #[macro_use]
 mod words;
 
+pub mod care;
 pub mod choose;
 pub mod cord;
 pub mod cutting;

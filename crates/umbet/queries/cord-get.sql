@@ -1,1 +1,2 @@
-select id as "id!", name, kind, length_m, diameter_mm, note, version from cord where id = ?1 and deleted_at is null
+select id as "id!", name, kind, length_m, diameter_mm, note, colour, place, ends, worn as "worn: bool", held_by, retired, version
+from cord where id = ?1 and deleted_at is null

@@ -114,12 +114,64 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** One hank. */
+        get: operations["get_cord"];
         /** Changes a hank. */
         put: operations["put_cord"];
         post?: never;
         /** Takes a hank out of the kit. */
         delete: operations["delete_cord"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cords/{id}/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a piece is made up, how its ends are finished, and what is looked for on it. */
+        get: operations["cord_care"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cords/{id}/deeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Does something with a piece: cuts from it, gives it out, takes it back, looks it over, retires it. */
+        post: operations["do_with_cord"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cords/{id}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened to a piece. */
+        get: operations["cord_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -188,6 +240,57 @@ export interface paths {
         };
         /** The lessons as a calendar. */
         get: operations["course_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/cords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a class needs of cord over the whole course, in sentences. */
+        get: operations["course_cords"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which piece of the kit the class's cords are cut from, and what is bought. */
+        get: operations["course_cutting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/cutting.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut ticket, as PDF: each piece to scale, each cut with a box to tick, what is done with its ends. */
+        get: operations["course_cut_ticket"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1731,6 +1834,17 @@ export interface components {
             /** @description Another: one of the knot's missteps by its id, or a mistake that no misstep tells. */
             wrong: string | null;
         };
+        /** @description What is done to keep a piece. */
+        Care: {
+            /** @description What is looked for along its whole length, by how it is made. */
+            checks: string[];
+            /** @description How its ends are finished. */
+            ends: string[];
+            /** @description How it is made up. */
+            hank: components["schemas"]["Hanking"];
+            /** @description When it is looked over. */
+            when: string;
+        };
         /** @description Everything a situation can be made of. */
         CatalogueWords: {
             /** @description Cords. */
@@ -1826,11 +1940,15 @@ export interface components {
         };
         /** @description A hank as given. */
         CordInput: {
+            /** @description Colour and pattern. */
+            colour?: string;
             /**
              * Format: double
              * @description Measured thickness.
              */
             diameter_mm?: number | null;
+            /** @description How its ends are finished: melted, whipped, taped or raw; empty when nobody looked. */
+            ends?: string;
             /** @description Id of its kind. */
             kind: string;
             /**
@@ -1842,6 +1960,8 @@ export interface components {
             name: string;
             /** @description Note. */
             note?: string;
+            /** @description Where it is: a bag, a hook, a hank's number. */
+            place?: string;
             /**
              * Format: int64
              * @description Version the change is made to; not asked of a new hank.
@@ -2238,6 +2358,52 @@ export interface components {
              */
             bears_n: number;
         };
+        /** @description What is done with a piece. */
+        Deed: {
+            /**
+             * Format: double
+             * @description So much, metres.
+             */
+            length_m: number;
+            /** @description What the new piece is called. */
+            name: string;
+            /** @enum {string} */
+            what: "cut";
+        } | {
+            /** @description To whom, or for what. */
+            to: string;
+            /** @enum {string} */
+            what: "issued";
+        } | {
+            /** @description Where it is put: a bag, a hook. */
+            place?: string;
+            /** @enum {string} */
+            what: "returned";
+        } | {
+            /** @enum {string} */
+            what: "inspected";
+            /** @description It is worn, and counts less. */
+            worn: boolean;
+        } | {
+            /** @description Why. */
+            reason: string;
+            /** @enum {string} */
+            what: "retired";
+        };
+        /** @description A deed as given. */
+        DeedInput: {
+            /** @description What is done. */
+            deed: components["schemas"]["Deed"];
+            /** @description Note. */
+            note?: string;
+            /**
+             * Format: int64
+             * @description Version of the piece it is done to.
+             */
+            version: number;
+            /** @description Who does it. */
+            who?: string;
+        };
         /** @description What is being done in a lesson: kept with it, so that a reload or a closed lid loses nothing. */
         Doing: {
             /** @description Nothing is shown. */
@@ -2266,6 +2432,12 @@ export interface components {
              * @description The move shown to all, from 1; the finished knot when absent.
              */
             step?: number | null;
+        };
+        /** @description A deed done. */
+        Done: {
+            cut_off?: components["schemas"]["KitCord"] | null;
+            /** @description The piece as it is now. */
+            piece: components["schemas"]["KitCord"];
         };
         /** @description What a person said of a joint. Absent parts take the task's usual value. */
         Draft: {
@@ -2446,6 +2618,22 @@ export interface components {
             times: number;
             /** @description Why, in a sentence or two. */
             why: string;
+        };
+        /** @description An entry of a piece's history. */
+        EntryWords: {
+            /** @description When, UTC. */
+            at: string;
+            /**
+             * Format: double
+             * @description By how much the piece is longer for it, metres; less than nothing where it is shorter.
+             */
+            change_m: number;
+            /** @description Note. */
+            note: string;
+            /** @description In a sentence. */
+            says: string;
+            /** @description Who did it; empty when nobody said. */
+            who: string;
         };
         /**
          * @description What the line is tied to on it.
@@ -2845,6 +3033,27 @@ export interface components {
             bending_nm: number;
             /** @description The least and most where any one was tied slack. */
             borne_n: components["schemas"]["Band"][];
+        };
+        /** @description How a piece is made up. */
+        Hanking: {
+            /** @description The other school's last step. */
+            otherwise?: string | null;
+            /**
+             * Format: int32
+             * @description Passes: figures of eight, or loops of a coil, or links of a chain.
+             */
+            passes: number;
+            /** @description Running it out takes about so long, seconds. */
+            runs_out_s: number[];
+            /** @description In a sentence, with passes and wraps for this hand or arm. */
+            says: string;
+            /** @description Step by step. */
+            steps: string[];
+            /**
+             * Format: int32
+             * @description Wraps round the bundle; none on a chain.
+             */
+            wraps: number;
         };
         /** @description What there is to choose from. */
         HaulChoices: {
@@ -3303,11 +3512,17 @@ export interface components {
         Kind: "name" | "choosing" | "next" | "which" | "order";
         /** @description A hank of cord. */
         KitCord: {
+            /** @description Colour and pattern. */
+            colour: string;
             /**
              * Format: double
              * @description Measured thickness; the kind's own when absent.
              */
             diameter_mm?: number | null;
+            /** @description How its ends are finished: melted, whipped, taped or raw; empty when nobody looked. */
+            ends: string;
+            /** @description Whom or what it was given to; nobody, and it is at its place. */
+            held_by?: string | null;
             /**
              * Format: int64
              * @description Number.
@@ -3324,11 +3539,17 @@ export interface components {
             name: string;
             /** @description Note. */
             note: string;
+            /** @description Where it is: a bag, a hook, a hank's number. */
+            place: string;
+            /** @description Why it is of no use any more. */
+            retired?: string | null;
             /**
              * Format: int64
              * @description Version.
              */
             version: number;
+            /** @description Worn when it was last looked over. */
+            worn: boolean;
         };
         /** @description One knot's verdict. */
         KnotAnswer: {
@@ -5913,6 +6134,47 @@ export interface operations {
             };
         };
     };
+    get_cord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Hank */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The hank */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitCord"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     put_cord: {
         parameters: {
             query?: never;
@@ -6012,6 +6274,169 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cord_care: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Hank */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description For this cord and length, this hand and arm */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Care"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    do_with_cord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Hank */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeedInput"];
+            };
+        };
+        responses: {
+            /** @description Done, and written into the ledger */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another window changed it first */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cord_history: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Hank */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its entries, the first of them first; their changes add up to its length */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryWords"][];
+                };
             };
             /** @description Cannot be read */
             400: {
@@ -6347,6 +6772,157 @@ export interface operations {
             };
             /** @description There is none */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    course_cords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Cord by cord */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    course_cutting: {
+        parameters: {
+            query?: {
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Id of the cord. */
+                kind?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Piece by piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingPlan"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    course_cut_ticket: {
+        parameters: {
+            query?: {
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Id of the cord. */
+                kind?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ticket */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

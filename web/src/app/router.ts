@@ -98,6 +98,12 @@ export const router = createRouter({
       meta: { line: 'teach', stage: 'course', title: 'Course' },
     },
     {
+      path: '/teach/:course(\\d+)/cord',
+      name: 'course-cord',
+      component: () => import('../features/teach/ClassCord.vue'),
+      meta: { line: 'teach', stage: 'course', title: 'Cord of the course' },
+    },
+    {
       path: '/teach/:course(\\d+)/ladder',
       name: 'ladder',
       component: () => import('../features/teach/LadderPage.vue'),
@@ -134,6 +140,12 @@ export const router = createRouter({
       meta: { line: 'none', stage: '', title: 'My knots' },
     },
     { path: '/cord', name: 'cord', component: () => import('../features/cord/CordPage.vue'), meta: { stage: 'cord', title: 'Cord' } },
+    {
+      path: '/cord/:piece(\\d+)',
+      name: 'piece',
+      component: () => import('../features/cord/PiecePage.vue'),
+      meta: { stage: 'cord', title: 'Piece of cord' },
+    },
     { path: '/habits', name: 'habits', component: () => import('../features/habits/HabitsPage.vue'), meta: { stage: '', title: 'Habits' } },
     { path: '/:rest(.*)', name: 'lost', component: () => import('./LostPage.vue'), meta: { stage: '', title: 'Not here' } },
   ],

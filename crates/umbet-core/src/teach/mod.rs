@@ -1,6 +1,7 @@
 //! Teaching: what to teach in which order, who can tie what, what is about to be forgotten, and drills that a learner can do
 //! alone. Nothing here knows a clock or a store: times are given.
 
+pub mod class_cord;
 pub mod course;
 pub mod curve;
 pub mod handout;

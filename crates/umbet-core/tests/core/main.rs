@@ -1,6 +1,7 @@
 //! The core held to the trade, to published tables and to itself: one program, a module for each matter.
 
 mod bounds;
+mod care;
 mod catalogue;
 mod choosing;
 mod coherence;

@@ -2,7 +2,7 @@
 
 mod course;
 
-use crate::store::{CordInput, Job, JobInput, Joint, JointInput, KeptRig, KitCord, Store};
+use crate::store::{CordInput, Deed, DeedInput, Job, JobInput, Joint, JointInput, KeptRig, KitCord, Store};
 use serde::Deserialize;
 use umbet_core::rig::load::LoadDraft;
 use umbet_core::rig::poles::PolesDraft;
@@ -11,10 +11,21 @@ use umbet_core::rig::tether::{NearThing, TetherDraft};
 use umbet_core::rig::{load, poles, shelter, tether};
 use umbet_core::situation::{CordDraft, Draft};
 
+/// Something done with a piece of cord before today.
+#[derive(Clone, Deserialize)]
+struct DoneBefore {
+    cord: String,
+    deed: Deed,
+    who: String,
+    #[serde(default)]
+    note: String,
+}
+
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
 struct Scenario {
     cord: Vec<CordInput>,
+    deed: Vec<DoneBefore>,
     job: Vec<DemoJob>,
 }
 
@@ -86,7 +97,14 @@ async fn keep_rig(store: &Store, job: i64, kind: &str) -> anyhow::Result<()> {
 
 async fn fill(store: &Store, scenario: Scenario) -> anyhow::Result<()> {
     for cord in &scenario.cord {
-        KitCord::add(store, cord).await?;
+        KitCord::add_within(store, cord).await?;
+    }
+    for before in &scenario.deed {
+        let kit = KitCord::list(store).await?;
+        let piece = kit.iter().find(|c| c.name == before.cord);
+        let piece = piece.ok_or_else(|| anyhow::anyhow!("no cord “{}” in the demonstration", before.cord))?;
+        let DoneBefore { deed, who, note, .. } = before.clone();
+        KitCord::done_within(store, piece.id, &DeedInput { deed, who, note, version: piece.version }).await?;
     }
     for job in scenario.job {
         let input = JobInput { name: job.name, place: job.place, note: job.note, version: 0 };

@@ -25,6 +25,15 @@ pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result
     Ok((StatusCode::CREATED, Json(added)))
 }
 
+/// One hank.
+#[utoipa::path(
+    get, operation_id = "get_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")),
+    responses((status = 200, description = "The hank", body = KitCord), NotThere)
+)]
+pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
+    Ok(Json(KitCord::get(&app.store, id).await?))
+}
+
 /// Changes a hank.
 #[utoipa::path(
     put, operation_id = "put_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")), request_body = CordInput,

@@ -1,23 +1,22 @@
 //! Cord of all rigs of a job together: the lines they take, and which piece of the kit each is cut from.
 
-use super::rigs::{hanks, usual_width};
+use super::cutting::{CuttingQuery, cut_from_kit, ticket_answer};
+use super::rigs::usual_width;
 use crate::error::{Error, NotThere, Problem};
-use crate::export::pdf::to_pdf;
 use crate::extract::{Path, Person, Query};
 use crate::state::App;
 use crate::store::{Job, KeptRig};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
-use axum::http::header;
-use axum::response::{IntoResponse, Response};
-use serde::{Deserialize, Serialize};
+use axum::response::Response;
+use serde::Serialize;
 use serde_json::Value;
 use std::collections::BTreeMap;
-use umbet_core::cutting::{self, CuttingPlan, Line, SPOOL_M, Spare};
-use umbet_core::rig::{Cut, Given, Hank, Planner};
+use umbet_core::cutting::{CuttingPlan, Line};
+use umbet_core::rig::{Cut, Given, Planner};
 use umbet_core::units::{Length, Reader};
-use utoipa::{IntoParams, ToSchema};
+use utoipa::ToSchema;
 
 /// What of one cord a job's rigs take.
 #[derive(Serialize, ToSchema)]
@@ -95,19 +94,6 @@ impl JobCuts {
     }
 }
 
-/// How long a spool is that is bought.
-#[derive(Deserialize, IntoParams)]
-#[serde(deny_unknown_fields)]
-#[into_params(parameter_in = Query)]
-pub struct CuttingQuery {
-    /// Length of a spool, metres.
-    #[param(minimum = 5, maximum = 500)]
-    spool_m: Option<f64>,
-}
-
-/// Least and most length of a spool, metres.
-const SPOOLS_M: [f64; 2] = [5.0, 500.0];
-
 /// Which piece of the kit each line of a job's rigs is cut from, and what is bought.
 #[utoipa::path(
     get, operation_id = "job_cutting", path = "/api/jobs/{id}/cutting", params(("id" = i64, Path, description = "Job"), CuttingQuery),
@@ -135,31 +121,14 @@ pub async fn ticket(
     Query(q): Query<CuttingQuery>,
 ) -> Result<Response, Error> {
     let job = Job::get(&app.store, id).await?;
-    let plan = cut(&app, person, id, &q).await?;
-    let title = format!("{}: cut ticket", job.name);
-    let pdf = work::aside(move || Ok(to_pdf(&cutting::ticket(&plan, &title))?)).await?;
-    let headers = [
-        (header::CONTENT_TYPE, "application/pdf"),
-        (header::CONTENT_DISPOSITION, "attachment; filename=\"cut-ticket.pdf\""),
-    ];
-    Ok((headers, pdf).into_response())
+    ticket_answer(cut(&app, person, id, &q).await?, &job.name).await
 }
 
 async fn cut(app: &App, person: Person, id: i64, q: &CuttingQuery) -> Result<CuttingPlan, Error> {
-    let spool_m = q.spool_m.unwrap_or(SPOOL_M);
-    if !(SPOOLS_M[0]..=SPOOLS_M[1]).contains(&spool_m) {
-        return Err(Error::fault("spool_m", format!("Length of a spool: {} to {} m.", SPOOLS_M[0], SPOOLS_M[1])));
-    }
-    let kit = hanks(app).await?;
     let kept = kept_rigs(app, id).await?;
-    work::aside(move || {
-        let cuts = JobCuts::of(kept, &person).rigs.into_iter().flat_map(|r| r.cuts);
-        let line = |c: Cut| Line { name: c.name, kind: c.cord, length_m: c.each_m, times: c.times };
-        let spare = |h: Hank| Spare { name: h.name, kind: h.kind, length_m: h.length_m };
-        let (lines, kit): (Vec<_>, Vec<_>) = (cuts.map(line).collect(), kit.into_iter().map(spare).collect());
-        Ok(cutting::plan(&lines, &kit, spool_m, &person.reader()))
-    })
-    .await
+    let line = |c: Cut| Line { name: c.name, kind: c.cord, length_m: c.each_m, times: c.times };
+    let lines = move |p: &Person| JobCuts::of(kept, p).rigs.into_iter().flat_map(|r| r.cuts).map(line).collect();
+    cut_from_kit(app, person, q, lines).await
 }
 
 fn totals<'a>(cuts: impl Iterator<Item = &'a Cut>, reader: &Reader) -> Vec<CordOfRigs> {

@@ -6,7 +6,9 @@ mod catalogue;
 mod choose;
 mod class;
 mod cords;
+mod course_cords;
 mod courses;
+mod cutting;
 mod drills;
 mod figures;
 mod identify;
@@ -17,6 +19,7 @@ mod knots;
 mod ladder;
 mod lashings;
 mod learners;
+mod ledger;
 mod lessons;
 mod own_knots;
 mod papers;
@@ -134,8 +137,11 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(settings::get, settings::put))
         .routes(routes!(backup::backup))
         .routes(routes!(cords::list, cords::add))
-        .routes(routes!(cords::put, cords::delete))
+        .routes(routes!(cords::get, cords::put, cords::delete))
         .routes(routes!(cords::restore))
+        .routes(routes!(ledger::history))
+        .routes(routes!(ledger::keep))
+        .routes(routes!(ledger::deed))
         .routes(routes!(jobs::list, jobs::add))
         .routes(routes!(jobs::get, jobs::put, jobs::delete))
         .routes(routes!(jobs::restore))
@@ -149,6 +155,9 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(courses::arrange_anew))
         .routes(routes!(ladder::ladder))
         .routes(routes!(rosters::add_learners))
+        .routes(routes!(course_cords::cords))
+        .routes(routes!(course_cords::cutting))
+        .routes(routes!(course_cords::ticket))
         .routes(routes!(courses::calendar))
         .routes(routes!(record::record))
         .routes(routes!(record::record_csv))

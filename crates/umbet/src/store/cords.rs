@@ -1,5 +1,6 @@
 //! Cord in the kit.
 
+use super::ledger::Written;
 use super::{NAME_LONG, Store, changed, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
@@ -20,6 +21,18 @@ pub struct KitCord {
     pub diameter_mm: Option<f64>,
     /// Note.
     pub note: String,
+    /// Colour and pattern.
+    pub colour: String,
+    /// Where it is: a bag, a hook, a hank's number.
+    pub place: String,
+    /// How its ends are finished: melted, whipped, taped or raw; empty when nobody looked.
+    pub ends: String,
+    /// Worn when it was last looked over.
+    pub worn: bool,
+    /// Whom or what it was given to; nobody, and it is at its place.
+    pub held_by: Option<String>,
+    /// Why it is of no use any more.
+    pub retired: Option<String>,
     /// Version.
     pub version: i64,
 }
@@ -40,6 +53,15 @@ pub struct CordInput {
     /// Note.
     #[serde(default)]
     pub note: String,
+    /// Colour and pattern.
+    #[serde(default)]
+    pub colour: String,
+    /// Where it is: a bag, a hook, a hank's number.
+    #[serde(default)]
+    pub place: String,
+    /// How its ends are finished: melted, whipped, taped or raw; empty when nobody looked.
+    #[serde(default)]
+    pub ends: String,
     /// Version the change is made to; not asked of a new hank.
     #[serde(default)]
     pub version: i64,
@@ -47,6 +69,8 @@ pub struct CordInput {
 
 /// Least and most length of a hank, metres.
 pub const LENGTH_M: [f64; 2] = [0.05, 2000.0];
+/// How ends are finished; not known when empty.
+pub const ENDS: [&str; 5] = ["", "melted", "whipped", "taped", "raw"];
 /// Least and most thickness measured, millimetres.
 pub const THICK_MM: [f64; 2] = [0.5, 60.0];
 
@@ -67,11 +91,24 @@ impl CordInput {
                 format!("Give a thickness between {} and {} mm, or none.", THICK_MM[0], THICK_MM[1]),
             ));
         }
+        if !ENDS.contains(&self.ends.as_str()) {
+            return Err(Error::fault("ends", format!("Its ends are one of: {}.", ENDS[1..].join(", "))));
+        }
+        for (field, words) in [("colour", &self.colour), ("place", &self.place)] {
+            if words.chars().count() > NAME_LONG {
+                return Err(Error::fault(field, format!("Keep it to {NAME_LONG} characters.")));
+            }
+        }
         Ok(Self { name: name("name", &self.name, NAME_LONG)?, note: note("note", &self.note)?, ..self.clone() })
     }
 }
 
 impl KitCord {
+    /// It lies at its place and may be used.
+    pub fn is_free(&self) -> bool {
+        self.held_by.is_none() && self.retired.is_none()
+    }
+
     /// All hanks, by name.
     ///
     /// # Errors
@@ -96,24 +133,63 @@ impl KitCord {
     /// # Errors
     /// When a value cannot be used, or the store fails.
     pub async fn add(store: &Store, input: &CordInput) -> Result<Self, Error> {
-        let c = input.check()?;
-        let done = sqlx::query_file!("queries/cord-add.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note)
-            .execute(store.pool())
-            .await?;
-        Self::get(store, done.last_insert_rowid()).await
+        let whole = store.as_one().await?;
+        let added = Self::add_within(&whole, input).await?;
+        whole.keep().await?;
+        Ok(added)
     }
 
-    /// Changes a hank.
+    /// The same as part of a larger write.
+    ///
+    /// # Errors
+    /// When a value cannot be used, or the store fails.
+    pub async fn add_within(whole: &Store, input: &CordInput) -> Result<Self, Error> {
+        Self::add_as(whole, input, &Written::of("received", input.length_m)).await
+    }
+
+    /// Adds one with the entry that says where it is from.
+    pub(super) async fn add_as(whole: &Store, input: &CordInput, entry: &Written<'_>) -> Result<Self, Error> {
+        let c = input.check()?;
+        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, .. } = c;
+        let done =
+            sqlx::query_file!("queries/cord-add.sql", name, kind, length_m, diameter_mm, note, colour, place, ends)
+                .execute(whole.pool())
+                .await?;
+        let id = done.last_insert_rowid();
+        entry.write(whole, id).await?;
+        Self::get(whole, id).await
+    }
+
+    /// Changes a hank. Another length is what it measures now, and is written down.
     ///
     /// # Errors
     /// When a value cannot be used, the version is old, or the store fails.
     pub async fn put(store: &Store, id: i64, input: &CordInput) -> Result<Self, Error> {
         let c = input.check()?;
-        let done =
-            sqlx::query_file!("queries/cord-put.sql", c.name, c.kind, c.length_m, c.diameter_mm, c.note, id, c.version)
-                .execute(store.pool())
-                .await?;
-        changed(done.rows_affected(), Self::get(store, id).await)
+        let whole = store.as_one().await?;
+        let before = Self::get(&whole, id).await?;
+        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, version } = c;
+        let done = sqlx::query_file!(
+            "queries/cord-put.sql",
+            name,
+            kind,
+            length_m,
+            diameter_mm,
+            note,
+            colour,
+            place,
+            ends,
+            id,
+            version
+        )
+        .execute(whole.pool())
+        .await?;
+        let now = changed(done.rows_affected(), Self::get(&whole, id).await)?;
+        if (now.length_m - before.length_m).abs() > 1e-9 {
+            Written::of("measured", now.length_m - before.length_m).write(&whole, id).await?;
+        }
+        whole.keep().await?;
+        Ok(now)
     }
 
     /// Takes a hank out of the kit; [`Self::restore`] brings it back.
@@ -121,8 +197,11 @@ impl KitCord {
     /// # Errors
     /// When there is none, or the store fails.
     pub async fn delete(store: &Store, id: i64) -> Result<(), Error> {
-        let done = sqlx::query_file!("queries/cord-delete.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), "cord")
+        let whole = store.as_one().await?;
+        let done = sqlx::query_file!("queries/cord-delete.sql", id).execute(whole.pool()).await?;
+        touched(done.rows_affected(), "cord")?;
+        Written::of("taken-out", 0.0).write(&whole, id).await?;
+        Ok(whole.keep().await?)
     }
 
     /// Brings a hank back.
@@ -130,8 +209,12 @@ impl KitCord {
     /// # Errors
     /// When none was taken out, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/cord-restore.sql", id).execute(store.pool()).await?;
+        let whole = store.as_one().await?;
+        let done = sqlx::query_file!("queries/cord-restore.sql", id).execute(whole.pool()).await?;
         touched(done.rows_affected(), "cord")?;
-        Self::get(store, id).await
+        Written::of("put-back", 0.0).write(&whole, id).await?;
+        let back = Self::get(&whole, id).await?;
+        whole.keep().await?;
+        Ok(back)
     }
 }

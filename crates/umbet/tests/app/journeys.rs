@@ -211,6 +211,8 @@ async fn a_phone_is_enough() {
         "/lashings/square",
         "/knots/butterfly?way=2&step=2",
         "/cord",
+        "/cord/8",
+        "/teach/1/cord",
         "/habits",
         "/jobs",
     ] {
@@ -348,8 +350,10 @@ async fn another_way_is_tied_move_by_move() {
     b.see_words(".said-step p", "up through the slip loop").await;
     b.settled().await;
     assert_ne!(first, b.markup(".tie-figure svg").await);
-    b.press(".said-step .next", "See it tied").await;
+    b.press(".said-step .next", "Next move").await;
     b.see_words(".said-step p", "Move 3 of 3").await;
+    b.press(".said-step .next", "See it tied").await;
+    b.see_words(".said-step p", "Draw it up by its ends").await;
     b.press(".of-ways .btn", "Along the rope").await;
     b.see_words(".said-step p", "Move 1 of 5").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());

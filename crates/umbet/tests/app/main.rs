@@ -10,6 +10,7 @@ mod hoist;
 mod in_and_out;
 mod journeys;
 mod killed;
+mod ledger;
 mod load;
 mod loads;
 mod poles;

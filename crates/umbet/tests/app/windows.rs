@@ -264,6 +264,8 @@ async fn the_server_goes_on_every_page() {
         ("/knots/clove-hitch", "h1", "main button"),
         ("/knots/clove-hitch/wrong", ".wrongs h1", "main li button, main li a"),
         ("/cord", ".hanks li", ".hanks .btn-bare"),
+        ("/cord/8", ".piece h1", ".look-over .btn"),
+        ("/teach/1/cord", ".cutting figure", "main .btn-tab"),
         ("/rig/shelter", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/line", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/load", ".rig .sentence", ".make-so button"),

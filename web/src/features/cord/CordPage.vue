@@ -41,7 +41,12 @@ const add = () =>
     fresh.value = { ...fresh.value, name: '' }
   })
 
-const written = ({ name, kind, length_m, diameter_mm, note, version }: KitCord) => ({ name, kind, length_m, diameter_mm, note, version })
+const written = ({ name, kind, length_m, diameter_mm, note, colour, place, ends, version }: KitCord) => {
+  return { name, kind, length_m, diameter_mm, note, colour, place, ends, version }
+}
+/** Where it is, or why it is not to be had. */
+const whereabouts = (c: KitCord) =>
+  c.retired ? `Retired: ${c.retired}` : c.held_by ? `Out with ${c.held_by}` : [c.place, c.worn ? 'worn' : ''].filter(Boolean).join(', ')
 async function change(c: KitCord, e: Event) {
   trouble.value = ''
   try {
@@ -56,6 +61,9 @@ const parts = [
   { field: 'kind', says: 'Kind', reads: (id: string) => kind(id)?.name ?? id },
   { field: 'length_m', says: 'Length, m' },
   { field: 'diameter_mm', says: 'Thickness, mm' },
+  { field: 'colour', says: 'Colour' },
+  { field: 'place', says: 'Place' },
+  { field: 'ends', says: 'Ends' },
   { field: 'note', says: 'Note' },
 ]
 
@@ -77,11 +85,13 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
     <p v-if="gone" class="put-away" role="status">{{ gone.name }} was taken out. <BButton class="btn-tab" @click="undo">Undo</BButton></p>
     <p v-if="cords && !cords.length" class="mt-3">No cord in the kit yet. Measure one hank and it can be cut.</p>
     <ul class="hanks">
-      <li v-for="c in cords ?? []" :key="c.id">
+      <li v-for="c in cords ?? []" :key="c.id" :class="{ retired: c.retired }">
         <div class="hank-name">
-          <b>{{ c.name }}</b><span class="sub"
+          <b
+            ><RouterLink :to="`/cord/${c.id}`">{{ c.name }}</RouterLink></b
+          ><span class="sub"
             >{{ kind(c.kind)?.name }}, {{ band(kind(c.kind)) }}<template v-if="c.note">. {{ c.note }}</template></span
-          >
+          ><span v-if="whereabouts(c)" class="sub hank-at" :class="{ out: c.held_by || c.retired }">{{ whereabouts(c) }}</span>
         </div>
         <div class="hank-bar" aria-hidden="true"><span :style="{ width: `${(c.length_m / longest) * 100}%` }" /></div>
         <label class="hank-length"

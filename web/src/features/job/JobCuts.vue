@@ -3,11 +3,13 @@
 import { useAsked } from '../../api/asked'
 import { api, got } from '../../api/client'
 import NotCome from '../../ui/NotCome.vue'
+import CuttingPlan from '../cord/CuttingPlan.vue'
 import CutList from '../rig/CutList.vue'
-import CuttingPlan from './CuttingPlan.vue'
 import '../../styles/rig.css'
 
 const props = defineProps<{ job: number }>()
+const cutting = (spool_m: number) => got(api.GET('/api/jobs/{id}/cutting', { params: { path: { id: props.job }, query: { spool_m } } }))
+const ticket = (spool_m: number) => `/api/jobs/${props.job}/cutting.pdf?spool_m=${spool_m}`
 const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{id}/cuts', { params: { path: { id: props.job } } })))
 </script>
 
@@ -21,7 +23,7 @@ const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{i
           <b>{{ t.words }}</b> {{ t.cord }} <span class="sub">in {{ t.lines }} {{ t.lines === 1 ? 'line' : 'lines' }}</span>
         </li>
       </ul>
-      <CuttingPlan :job="job" />
+      <CuttingPlan :ask="cutting" :ticket="ticket" />
       <details v-for="r in all.rigs" :key="r.kind">
         <summary>{{ r.name }}</summary>
         <p v-if="r.impossible" class="trouble">{{ r.impossible }}</p>

@@ -261,6 +261,7 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
             hint="The names of the columns first, as in the file above. A row without a knot is the course’s own."
             :take="takeStandards" />
           <h2>Cord: {{ view.cord }}</h2>
+          <BButton class="btn-bare ps-0" :to="`/teach/${id}/cord`">What it is cut from</BButton>
           <div class="do">
             <BButton class="btn-tab" :href="`/api/courses/${id}/calendar.ics`" download="course.ics">Calendar</BButton>
             <BButton class="btn-tab" @click="anew">Arrange anew</BButton>

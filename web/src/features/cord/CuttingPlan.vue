@@ -2,20 +2,20 @@
 // Which piece of the kit each line is cut from: pieces laid straight to one scale, a notch where each is cut.
 import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
-import { api, got } from '../../api/client'
 import type { Schemas } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import '../../styles/cutting.css'
 
-const props = defineProps<{ job: number }>()
+const props = defineProps<{
+  /** Asks for the plan, with spools of so many metres. */
+  ask: (spool_m: number) => Promise<Schemas['CuttingPlan']>
+  /** Address of the ticket for such spools. */
+  ticket: (spool_m: number) => string
+}>()
 const spool = ref(50)
-const {
-  answer: plan,
-  trouble,
-  again,
-} = useAsked(() => got(api.GET('/api/jobs/{id}/cutting', { params: { path: { id: props.job }, query: { spool_m: spool.value } } })))
+const { answer: plan, trouble, again } = useAsked(() => props.ask(spool.value))
 const take = (m: string) => {
   spool.value = Number(m)
   byItself(again())
@@ -65,7 +65,7 @@ const spoolWords = (m: number) => (imperial.value ? `${Math.round(m / 0.3048)} f
         >
       </p>
       <p v-if="plan.pieces.length">
-        <BButton class="btn-tab" :href="`/api/jobs/${job}/cutting.pdf?spool_m=${spool}`" download>Cut ticket, PDF</BButton>
+        <BButton class="btn-tab" :href="ticket(spool)" download>Cut ticket, PDF</BButton>
       </p>
       <ul v-if="plan.buy.length || plan.cannot.length" class="short">
         <li v-for="b in plan.buy" :key="b.cord"><b>Buy.</b> {{ b.says }}</li>

@@ -1,0 +1,105 @@
+//! Cord of a course: what each learner is given over all its lessons, and which piece of the kit each is cut from.
+
+use super::courses::pace_of;
+use super::cutting::{CuttingQuery, cut_from_kit, ticket_answer};
+use crate::error::{Error, NotThere, Problem};
+use crate::extract::{Path, Person, Query};
+use crate::state::App;
+use crate::store::{Course, Lesson};
+use axum::Json;
+use axum::extract::State;
+use axum::response::Response;
+use serde::Deserialize;
+use umbet_core::cord::cord;
+use umbet_core::cutting::{CuttingPlan, Line};
+use umbet_core::knot::catalogue;
+use umbet_core::teach::class_cord::{ClassCord, class_cords};
+use umbet_core::units::Length;
+use utoipa::IntoParams;
+
+/// Of which cord, and how long a spool is that is bought.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct ClassCordQuery {
+    /// Length of a spool, metres.
+    #[param(minimum = 5, maximum = 500)]
+    spool_m: Option<f64>,
+    /// Id of the cord.
+    #[param(max_length = 40)]
+    kind: Option<String>,
+}
+
+/// The cord a class is given where none is named: supple, thick enough to see.
+const USUAL_CORD: &str = "braid-polyester-6";
+
+impl ClassCordQuery {
+    fn kind(&self) -> Result<&'static str, Error> {
+        let wanted = self.kind.as_deref().unwrap_or(USUAL_CORD);
+        let of_list =
+            cord(wanted).ok_or_else(|| Error::fault("kind", "No such cord. Take one of the list of cords."))?;
+        Ok(&of_list.id)
+    }
+}
+
+/// What a class needs of cord over the whole course, in sentences.
+#[utoipa::path(
+    get, operation_id = "course_cords", path = "/api/courses/{id}/cords", params(("id" = i64, Path, description = "Course")),
+    responses((status = 200, description = "Cord by cord", body = Vec<String>), NotThere)
+)]
+pub async fn cords(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<Vec<String>>, Error> {
+    let (reader, cords) = (person.reader(), of_course(&app, id).await?.1);
+    let says = |c: ClassCord| {
+        let knot = catalogue().find(c.for_knot).map_or_else(String::new, |k| k.entry.one());
+        let each = reader.length_up(Length::from_m(c.length_m));
+        format!("{} × {}, {each}: {knot} asks for so much.", c.times, c.name)
+    };
+    Ok(Json(cords.into_iter().map(says).collect()))
+}
+
+/// Which piece of the kit the class's cords are cut from, and what is bought.
+#[utoipa::path(
+    get, operation_id = "course_cutting", path = "/api/courses/{id}/cutting", params(("id" = i64, Path, description = "Course"), ClassCordQuery),
+    responses((status = 200, description = "Piece by piece", body = CuttingPlan), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
+)]
+pub async fn cutting(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+    Query(q): Query<ClassCordQuery>,
+) -> Result<Json<CuttingPlan>, Error> {
+    Ok(Json(cut(&app, person, id, &q).await?.1))
+}
+
+/// The cut ticket, as PDF: each piece to scale, each cut with a box to tick, what is done with its ends.
+#[utoipa::path(
+    get, operation_id = "course_cut_ticket", path = "/api/courses/{id}/cutting.pdf", params(("id" = i64, Path, description = "Course"), ClassCordQuery),
+    responses((status = 200, description = "The ticket", body = Vec<u8>, content_type = "application/pdf"), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
+)]
+pub async fn ticket(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+    Query(q): Query<ClassCordQuery>,
+) -> Result<Response, Error> {
+    let (name, plan) = cut(&app, person, id, &q).await?;
+    ticket_answer(plan, &name).await
+}
+
+async fn of_course(app: &App, id: i64) -> Result<(Course, Vec<ClassCord>), Error> {
+    let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
+    let arranged: Vec<_> = lessons.iter().map(|l| l.knots.clone()).collect();
+    let plan = course.draft.plan(&arranged, pace_of(&course, &lessons));
+    let cords = class_cords(&plan.lessons, course.draft.class);
+    Ok((course, cords))
+}
+
+async fn cut(app: &App, person: Person, id: i64, q: &ClassCordQuery) -> Result<(String, CuttingPlan), Error> {
+    let kind = q.kind()?;
+    let (course, cords) = of_course(app, id).await?;
+    let line =
+        move |c: ClassCord| Line { name: c.name.into(), kind: kind.into(), length_m: c.length_m, times: c.times };
+    let lines = move |_: &Person| cords.into_iter().map(line).collect();
+    let plan = cut_from_kit(app, person, &CuttingQuery::of(q.spool_m), lines).await?;
+    Ok((course.name, plan))
+}

@@ -1,0 +1,89 @@
+//! What is done with a piece of cord, and what was done with it, in sentences.
+
+use crate::error::{Error, NotChanged, NotThere};
+use crate::extract::{Body, Path, Person};
+use crate::state::App;
+use crate::store::{CordEntry, DeedInput, Done, KitCord};
+use axum::Json;
+use axum::extract::State;
+use serde::Serialize;
+use umbet_core::care::{Care, care};
+use umbet_core::cord::cord;
+use umbet_core::units::{Length, Reader};
+use utoipa::ToSchema;
+
+/// An entry of a piece's history.
+#[derive(Serialize, ToSchema)]
+pub struct EntryWords {
+    /// When, UTC.
+    at: String,
+    /// In a sentence.
+    says: String,
+    /// By how much the piece is longer for it, metres; less than nothing where it is shorter.
+    change_m: f64,
+    /// Who did it; empty when nobody said.
+    who: String,
+    /// Note.
+    note: String,
+}
+
+impl EntryWords {
+    fn of(e: CordEntry, reader: &Reader) -> Self {
+        let (m, about) = (reader.length(Length::from_m(e.change_m.abs())), &e.about);
+        let says = match e.what.as_str() {
+            "received" => format!("Received, {m}."),
+            "measured" if e.change_m < 0.0 => format!("Measured: {m} shorter than was written."),
+            "measured" => format!("Measured: {m} longer than was written."),
+            "cut" => format!("{m} cut off: {about}."),
+            "cut-from" => format!("Cut from {about}, {m}."),
+            "issued" => format!("Out with {about}."),
+            "returned" if about.is_empty() => "Back.".to_owned(),
+            "returned" => format!("Back, to {about}."),
+            "inspected" => format!("Looked over along its length: {about}."),
+            "retired" => format!("Retired: {about}."),
+            "taken-out" => "Taken out of the kit.".to_owned(),
+            _ => "Back in the kit.".to_owned(),
+        };
+        Self { at: e.at, says, change_m: e.change_m, who: e.who, note: e.note }
+    }
+}
+
+/// What happened to a piece.
+#[utoipa::path(
+    get, operation_id = "cord_history", path = "/api/cords/{id}/history", params(("id" = i64, Path, description = "Hank")),
+    responses((status = 200, description = "Its entries, the first of them first; their changes add up to its length", body = Vec<EntryWords>), NotThere)
+)]
+pub async fn history(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+) -> Result<Json<Vec<EntryWords>>, Error> {
+    let (all, reader) = (KitCord::history(&app.store, id).await?, person.reader());
+    Ok(Json(all.into_iter().map(|e| EntryWords::of(e, &reader)).collect()))
+}
+
+/// How a piece is made up, how its ends are finished, and what is looked for on it.
+#[utoipa::path(
+    get, operation_id = "cord_care", path = "/api/cords/{id}/care", params(("id" = i64, Path, description = "Hank")),
+    responses((status = 200, description = "For this cord and length, this hand and arm", body = Care), NotThere)
+)]
+pub async fn keep(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<Care>, Error> {
+    let piece = KitCord::get(&app.store, id).await?;
+    let kind = cord(&piece.kind).ok_or(Error::Missing("cord"))?;
+    Ok(Json(care(kind, Length::from_m(piece.length_m), &person.reader())))
+}
+
+/// Does something with a piece: cuts from it, gives it out, takes it back, looks it over, retires it.
+#[utoipa::path(
+    post, operation_id = "do_with_cord", path = "/api/cords/{id}/deeds", params(("id" = i64, Path, description = "Hank")), request_body = DeedInput,
+    responses((status = 200, description = "Done, and written into the ledger", body = Done), NotChanged)
+)]
+pub async fn deed(
+    State(app): State<App>,
+    Path(id): Path<i64>,
+    Body(input): Body<DeedInput>,
+) -> Result<Json<Done>, Error> {
+    let done = KitCord::done(&app.store, id, &input).await?;
+    app.kit_changed().await?;
+    Ok(Json(done))
+}
