@@ -6829,6 +6829,8 @@ export interface operations {
                 spool_m?: number;
                 /** @description Id of the cord. */
                 kind?: string;
+                /** @description Id of the cord the second colour is cut from. */
+                second?: string;
             };
             header?: never;
             path: {
@@ -6884,6 +6886,8 @@ export interface operations {
                 spool_m?: number;
                 /** @description Id of the cord. */
                 kind?: string;
+                /** @description Id of the cord the second colour is cut from. */
+                second?: string;
             };
             header?: never;
             path: {

@@ -8,6 +8,8 @@ use crate::knot::{Knot, catalogue};
 pub struct ClassCord {
     /// What they are called.
     pub name: &'static str,
+    /// It is the other of two that are joined: another colour.
+    pub second: bool,
     /// Each, metres.
     pub length_m: f64,
     /// How many.
@@ -26,15 +28,15 @@ pub fn class_cords(lessons: &[PlannedLesson], class: u32) -> Vec<ClassCord> {
     };
     let first = longest(&mut taught.iter());
     let second = longest(&mut taught.iter().filter(|k| k.path.strands.len() > 1));
-    let cords = |name, times: usize, of: Option<(f64, &'static str)>| {
-        of.map(|(length_m, for_knot)| ClassCord { name, length_m, times, for_knot })
+    let cords = |name, times: usize, second, of: Option<(f64, &'static str)>| {
+        of.map(|(length_m, for_knot)| ClassCord { name, second, length_m, times, for_knot })
     };
     let each = class as usize;
     [
-        cords("Practice cord", each, first),
-        cords("Second cord, another colour", each, second),
-        cords("To show with", 1, first),
-        cords("To show with, another colour", 1, second),
+        cords("Practice cord", each, false, first),
+        cords("Second cord, another colour", each, true, second),
+        cords("To show with", 1, false, first),
+        cords("To show with, another colour", 1, true, second),
     ]
     .into_iter()
     .flatten()

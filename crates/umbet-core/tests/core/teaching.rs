@@ -3,6 +3,7 @@
 use chrono::{DateTime, Duration, Utc};
 use std::collections::BTreeSet;
 use umbet_core::knot::catalogue;
+use umbet_core::teach::class_cord::class_cords;
 use umbet_core::teach::course::{Breadth, CourseDraft, CourseFault, Opening, cord_to_practise};
 use umbet_core::teach::ladder::{Shared, gaps, height, rungs, strands, why_not, with_what_they_build_on};
 use umbet_core::teach::minutes::{Minutes, Pace};
@@ -112,6 +113,31 @@ fn course(lessons: u32, wanted: &[&str]) -> CourseDraft {
         breadth: Breadth::Few,
         opening: Opening::Use,
     }
+}
+
+/// Each learner's cord is long enough for every knot of the course; a second colour is given only where two cords are joined.
+#[test]
+fn a_class_has_cord_for_every_knot_it_is_taught() {
+    for (arranged, joined) in [
+        (vec![vec!["bowline", "clove-hitch"], vec!["timber-hitch"]], None),
+        (vec![vec!["bowline"], vec!["sheet-bend", "double-sheet-bend"]], Some("double-sheet-bend")),
+    ] {
+        let draft = course(arranged.len() as u32, &[]);
+        let plan = draft.plan(&arranged, Pace::of(&[]));
+        let cords = class_cords(&plan.lessons, draft.class);
+        let first: Vec<_> = cords.iter().filter(|c| !c.second).collect();
+        assert_eq!(first.iter().map(|c| c.times).collect::<Vec<_>>(), [10, 1]);
+        for knot in arranged.iter().flatten().filter_map(|id| catalogue().find(id)) {
+            let wants = cord_to_practise(knot).m() / knot.path.strands.len() as f64;
+            assert!(first.iter().all(|c| c.length_m >= wants - 1e-9), "{}", knot.id);
+        }
+        let second = cords.iter().find(|c| c.second);
+        assert_eq!(second.map(|c| c.for_knot), joined);
+        assert!(second.is_none_or(|c| c.length_m <= first[0].length_m));
+    }
+    let nobody = CourseDraft { class: 0, ..course(1, &[]) };
+    let plan = nobody.plan(&[vec!["bowline"]], Pace::of(&[]));
+    assert_eq!(class_cords(&plan.lessons, 0).len(), 1, "to show with is wanted all the same");
 }
 
 const CREW: [&str; 6] = ["truckers-bowline", "taut-line", "sheet-bend", "timber-hitch", "clove-backed", "butterfly"];

@@ -28,17 +28,28 @@ pub struct ClassCordQuery {
     /// Id of the cord.
     #[param(max_length = 40)]
     kind: Option<String>,
+    /// Id of the cord the second colour is cut from.
+    #[param(max_length = 40)]
+    second: Option<String>,
 }
 
-/// The cord a class is given where none is named: supple, thick enough to see.
-const USUAL_CORD: &str = "braid-polyester-6";
+/// The cords a class is given where none are named: supple, thick enough to see, and told from each other.
+const USUAL_CORDS: [&str; 2] = ["braid-polyester-6", "braid-nylon-6"];
 
 impl ClassCordQuery {
-    fn kind(&self) -> Result<&'static str, Error> {
-        let wanted = self.kind.as_deref().unwrap_or(USUAL_CORD);
-        let of_list =
-            cord(wanted).ok_or_else(|| Error::fault("kind", "No such cord. Take one of the list of cords."))?;
-        Ok(&of_list.id)
+    /// The first cord and the second, which is another: joined, one has to be told from the other.
+    fn kinds(&self) -> Result<[&'static str; 2], Error> {
+        let of_list = |field, wanted: &str| {
+            let found = cord(wanted).map(|c| c.id.as_str());
+            found.ok_or_else(|| Error::fault(field, "No such cord. Take one of the list of cords."))
+        };
+        let first = of_list("kind", self.kind.as_deref().unwrap_or(USUAL_CORDS[0]))?;
+        let other = USUAL_CORDS.into_iter().find(|c| *c != first).unwrap_or(USUAL_CORDS[1]);
+        let second = of_list("second", self.second.as_deref().unwrap_or(other))?;
+        if first == second {
+            return Err(Error::fault("second", "Take a second cord that is told from the first."));
+        }
+        Ok([first, second])
     }
 }
 
@@ -95,10 +106,12 @@ async fn of_course(app: &App, id: i64) -> Result<(Course, Vec<ClassCord>), Error
 }
 
 async fn cut(app: &App, person: Person, id: i64, q: &ClassCordQuery) -> Result<(String, CuttingPlan), Error> {
-    let kind = q.kind()?;
+    let [first, second] = q.kinds()?;
     let (course, cords) = of_course(app, id).await?;
-    let line =
-        move |c: ClassCord| Line { name: c.name.into(), kind: kind.into(), length_m: c.length_m, times: c.times };
+    let line = move |c: ClassCord| {
+        let kind = if c.second { second } else { first };
+        Line { name: c.name.into(), kind: kind.into(), length_m: c.length_m, times: c.times }
+    };
     let lines = move |_: &Person| cords.into_iter().map(line).collect();
     let plan = cut_from_kit(app, person, &CuttingQuery::of(q.spool_m), lines).await?;
     Ok((course.name, plan))

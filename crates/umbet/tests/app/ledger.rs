@@ -191,6 +191,16 @@ async fn a_class_is_given_its_cord() {
     let class = s.get("/api/courses/1").await.1["course"]["draft"]["class"].as_u64().expect("a class") as usize;
     assert_eq!(cuts.get("Practice cord"), Some(&class), "{cuts:?}");
     assert_eq!(cuts.get("To show with"), Some(&1), "{cuts:?}");
+    let seconds = plan["pieces"].as_array().into_iter().flatten().filter(|p| p.to_string().contains("another colour"));
+    for piece in seconds {
+        assert!(!piece["cord"].as_str().is_some_and(|c| c.contains("polyester")), "told from the first: {piece}");
+    }
+    let same = s.get("/api/courses/1/cutting?kind=paracord-iii&second=paracord-iii").await;
+    assert!(
+        same.0 == StatusCode::UNPROCESSABLE_ENTITY && same.1.to_string().contains("told from the first"),
+        "{}",
+        same.1
+    );
     let (status, problem) = s.get("/api/courses/1/cutting?kind=string").await;
     assert!(status == StatusCode::UNPROCESSABLE_ENTITY && problem.to_string().contains("No such cord"), "{problem}");
     let ticket = reqwest::get(s.url("/api/courses/1/cutting.pdf")).await.expect("an answer");
