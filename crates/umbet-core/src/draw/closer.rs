@@ -1,7 +1,6 @@
 //! The crowded part of a picture much longer than it is high: drawn by itself, larger, and its place marked in the whole.
 
-use super::figure::moved;
-use super::laid::{crossing_indices, laid_before};
+use super::laid::{busy_part, crossing_indices, laid_before, moved};
 use super::view::View;
 use super::{Item, Scene};
 use crate::knot::Knot;
@@ -40,7 +39,7 @@ pub(super) fn crowded(knot: &Knot, step: Option<usize>) -> Option<Vec<P3>> {
         None => ropes.flat_map(crossings).collect(),
     };
     let whole = laid_before(knot, knot.laid.len());
-    let [long, high] = extent(whole.iter().flat_map(|l| super::figure::busy_part(knot, l)).flatten());
+    let [long, high] = extent(whole.iter().flat_map(|l| busy_part(knot, l)).flatten());
     let [wide, tall] = extent(part.iter().copied()).map(|x| x + 2.0 * ROOM);
     let gain = (long / WIDER).max(high) / (wide / WIDER).max(tall);
     (part.len() > 3 && long > LONG && long > LONGER * high && gain > GAINS).then_some(part)

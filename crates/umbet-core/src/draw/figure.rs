@@ -2,7 +2,7 @@
 
 use super::closer::{self, Part};
 use super::labels::{self, COLUMN, Seen, Telltale};
-use super::laid::{Laid, Tip, bight_moved, busy, crossing_indices, first_busy, hardware, laid_before, standing_part};
+use super::laid::{Moved, busy_part, hardware, laid_before, moved};
 use super::object;
 use super::rope::{Piece, Run, pieces};
 use super::view::{Fit, ObjectLook, View};
@@ -155,22 +155,6 @@ fn place_of(knot: &Knot, at: P2, view: &View) -> P2 {
     view.place(nearest.copied().unwrap_or([at[0], at[1], 0.0]))
 }
 
-/// The laid rope less the far part of its standing ends, which may run off the frame.
-pub(super) fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
-    const LEAD: f64 = 3.5;
-    let run = lengths(laid.points.iter().map(|p| [p[0], p[1]]));
-    let first = first_busy(knot, laid.rope, &laid.points);
-    let crossed = crossing_indices(knot, laid.rope);
-    let last = if laid.last != Tip::RunsOff {
-        laid.points.len() - 1
-    } else {
-        let l = (0..laid.points.len()).rev().find(|&i| busy(knot, &laid.points, i)).unwrap_or(laid.points.len() - 1);
-        crossed.iter().copied().max().map_or(l, |c| c.max(l)).min(laid.points.len() - 1)
-    };
-    let keep = (0..laid.points.len()).filter(|&i| run[i] >= run[first] - LEAD && run[i] <= run[last] + LEAD);
-    vec![keep.map(|i| laid.points[i]).collect()]
-}
-
 /// Rope and objects in the painter's order, with what lies behind an object ghosted on it.
 fn painted(knot: &Knot, runs: &[Run], hard: &[Run], next: Vec<Piece>, figure: &Figure, view: &View) -> Vec<Item> {
     let mut all: Vec<Piece> = pieces(&[runs, hard].concat(), &knot.path.poles, view);
@@ -246,40 +230,6 @@ pub(super) fn ghosted(edges: Vec<Vec<P2>>, view: &View) -> Vec<Item> {
 pub(super) fn both_edges(stretch: &[P2], view: &View) -> [Vec<P2>; 2] {
     let t = crate::knot::spline::tangents(stretch);
     [0.45, -0.45].map(|w| stretch.iter().zip(&t).map(|(p, t)| view.page([p[0] - t[1] * w, p[1] + t[0] * w])).collect())
-}
-
-/// The way a rope goes in a move, and where its arrow's head is.
-pub(super) struct Moved {
-    pub(super) points: Vec<P3>,
-    head: usize,
-}
-
-/// The way of every rope that moves in this step.
-pub(super) fn moved(knot: &Knot, step: usize) -> Vec<Moved> {
-    let mut all = Vec::new();
-    for place in &knot.laid[step] {
-        let strand = &knot.path.strands[place.rope];
-        let to = strand.index_at(place.waypoint, place.back);
-        let now = knot.laid[..step].iter().flatten().rfind(|p| p.rope == place.rope);
-        let from = match (place.from, now) {
-            (Some(from), _) => strand.index_at(from, false),
-            (None, Some(p)) => strand.index_at(p.waypoint, p.back),
-            (None, None) => standing_part(knot, place.rope).points.len() - 1,
-        };
-        let bight = (place.from.is_none() && !place.back).then(|| bight_moved(strand, from, to)).flatten();
-        let (mut points, head) = bight.unwrap_or_else(|| {
-            let end = strand.points[from.min(to)..=from.max(to)].to_vec();
-            let head = end.len() - 1;
-            (end, head)
-        });
-        if points.len() > 3 {
-            if from > to {
-                points.reverse();
-            }
-            all.push(Moved { points, head });
-        }
-    }
-    all
 }
 
 /// The dotted way of every rope that moves in this step.

@@ -4,7 +4,7 @@ use super::rope::{Pattern, Run};
 use super::view::View;
 use crate::knot::notation::{Axis, Pole};
 use crate::knot::path::{Hardware, Strand};
-use crate::knot::spline::{P2, P3, catmull_rom, distance};
+use crate::knot::spline::{P2, P3, catmull_rom, distance, lengths};
 use crate::knot::{Knot, Place};
 use crate::object::Look;
 
@@ -164,6 +164,56 @@ fn round_tip(out: &[P3], back: P3) -> Vec<P3> {
     let z = (end[2] + back[2]) / 2.0;
     let curve = catmull_rom(&[a, beside(a), middle, beside(b), b], 0.25).points;
     curve[1..curve.len() - 1].iter().map(|p| [p[0], p[1], z]).collect()
+}
+
+/// The laid rope less the far part of its standing ends, which may run off the frame.
+pub(super) fn busy_part(knot: &Knot, laid: &Laid) -> Vec<Vec<P3>> {
+    const LEAD: f64 = 3.5;
+    let run = lengths(laid.points.iter().map(|p| [p[0], p[1]]));
+    let first = first_busy(knot, laid.rope, &laid.points);
+    let crossed = crossing_indices(knot, laid.rope);
+    let last = if laid.last != Tip::RunsOff {
+        laid.points.len() - 1
+    } else {
+        let l = (0..laid.points.len()).rev().find(|&i| busy(knot, &laid.points, i)).unwrap_or(laid.points.len() - 1);
+        crossed.iter().copied().max().map_or(l, |c| c.max(l)).min(laid.points.len() - 1)
+    };
+    let keep = (0..laid.points.len()).filter(|&i| run[i] >= run[first] - LEAD && run[i] <= run[last] + LEAD);
+    vec![keep.map(|i| laid.points[i]).collect()]
+}
+
+/// The way a rope goes in a move, and where its arrow's head is.
+pub(super) struct Moved {
+    pub(super) points: Vec<P3>,
+    pub(super) head: usize,
+}
+
+/// The way of every rope that moves in this step.
+pub(super) fn moved(knot: &Knot, step: usize) -> Vec<Moved> {
+    let mut all = Vec::new();
+    for place in &knot.laid[step] {
+        let strand = &knot.path.strands[place.rope];
+        let to = strand.index_at(place.waypoint, place.back);
+        let now = knot.laid[..step].iter().flatten().rfind(|p| p.rope == place.rope);
+        let from = match (place.from, now) {
+            (Some(from), _) => strand.index_at(from, false),
+            (None, Some(p)) => strand.index_at(p.waypoint, p.back),
+            (None, None) => standing_part(knot, place.rope).points.len() - 1,
+        };
+        let bight = (place.from.is_none() && !place.back).then(|| bight_moved(strand, from, to)).flatten();
+        let (mut points, head) = bight.unwrap_or_else(|| {
+            let end = strand.points[from.min(to)..=from.max(to)].to_vec();
+            let head = end.len() - 1;
+            (end, head)
+        });
+        if points.len() > 3 {
+            if from > to {
+                points.reverse();
+            }
+            all.push(Moved { points, head });
+        }
+    }
+    all
 }
 
 /// Of each rope of the finished knot, whether its beginning and its end are whipped ends; else it runs on.

@@ -55,3 +55,7 @@ pub fn new_cord(kind: &str) -> Option<UsedCord> {
     let kind = cord(kind)?;
     Some(UsedCord { kind, diameter: kind.diameter, wet: false, worn: false, raw_end: false })
 }
+
+/// It cannot be rigged so: what is in the way, and what to change.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Impossible(pub String);

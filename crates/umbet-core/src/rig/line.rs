@@ -4,10 +4,12 @@
 //! only between two ends.
 
 use super::faults::Faults;
+use super::faults::Impossible;
 use super::fields::{FieldAt, Quantity};
 use super::part::Part;
-use super::plan::{Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan};
-use super::tighten::{AT_ANCHOR, KEPT, LEAST_MARGIN, Reach, Tighten, reaches, set_by, stiffness};
+use super::plan::{Drawing, Given, Named, Planned, Planner, Rig, RigDraft, RigPlan};
+use super::tighten::{AT_ANCHOR, Reach, Tighten, reaches, set_by, stiffness};
+use super::working::{KEPT, LEAST_MARGIN};
 use super::working::{LineWork, Strained};
 use crate::draw::{Elevation, elevation};
 use crate::situation::{CordDraft, Fault, Habits, UsedCord};

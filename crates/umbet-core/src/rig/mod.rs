@@ -21,15 +21,15 @@ pub mod shelter;
 mod step;
 pub mod tether;
 pub mod tighten;
-mod working;
+pub mod working;
 
 pub use cut::{Cut, Hank};
-pub use faults::{Faults, new_cord};
+pub use faults::{Faults, Impossible, new_cord};
 pub use fields::{FieldAt, Quantity, RigField, shown, typed};
 pub use joint::{Joint, JointAsk};
 pub use page::{DRAWING_WIDTH, pages};
 pub use part::{Part, margin, middle};
-pub use plan::{Dragged, Drawing, Given, Impossible, Named, Planned, Planner, Rig, RigDraft, RigPlan, draft};
+pub use plan::{Dragged, Drawing, Given, Named, Planned, Planner, Rig, RigDraft, RigPlan, draft};
 pub use step::Step;
 pub use working::{LineWork, Strained};
 

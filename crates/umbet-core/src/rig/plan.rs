@@ -1,6 +1,7 @@
 //! What every planner answers with, and how a planner is made known.
 
 use super::cut::{Cut, Hank};
+use super::faults::Impossible;
 use super::fields::FieldAt;
 use super::joint::Joint;
 use super::part::Part;
@@ -51,10 +52,6 @@ pub struct Drawing {
     /// The picture.
     pub scene: Scene,
 }
-
-/// It cannot be rigged so: what is in the way, and what to change.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Impossible(pub String);
 
 /// What a rig is worked out with.
 #[derive(Debug, Clone, Copy)]

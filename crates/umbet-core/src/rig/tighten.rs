@@ -1,6 +1,7 @@
 //! How a line is drawn tight by one person, and what that reaches.
 
 use super::plan::Named;
+use super::working::{KEPT, LEAST_MARGIN};
 use crate::cord::Cord;
 use crate::knot::{Knot, catalogue};
 use crate::situation::UsedCord;
@@ -87,12 +88,6 @@ pub fn stiffness(cord: &UsedCord) -> Band {
     let stretch = stretch_percent / 100.0;
     Band { low: 0.2 * strength_n.low / stretch * section, high: strength_n.high / stretch * section }
 }
-
-/// Share of a cord's strength kept at the weakest knot of a line (rescue-rope manuals, recalled).
-pub const KEPT: Band = Band { low: 0.6, high: 0.7 };
-
-/// A cord is used to this share of its strength at a knot, the weakest section, and no further (common practice for gear: a fifth).
-pub const LEAST_MARGIN: f64 = 5.0;
 
 /// What a cord may bear at work, newtons: a fifth of what it surely bears at its knot.
 pub fn working_n(cord: &UsedCord) -> f64 {

@@ -1,13 +1,18 @@
 //! A line at work, judged alike in every rig: what it is of, whether it bears what is put on it, and whether hands can hold it.
 
+use super::faults::Impossible;
 use super::joint::Joint;
 use super::part::Part;
-use super::plan::Impossible;
-use super::tighten::KEPT;
 use crate::cord::{Construction, Cord, cords};
 use crate::situation::{Release, UsedCord};
-use crate::units::Reader;
+use crate::units::{Band, Reader};
 use crate::words::capital;
+
+/// Share of a cord's strength kept at the weakest knot of a line (rescue-rope manuals, recalled).
+pub const KEPT: Band = Band { low: 0.6, high: 0.7 };
+
+/// A cord is used to this share of its strength at a knot, the weakest section, and no further (common practice for gear: a fifth).
+pub const LEAST_MARGIN: f64 = 5.0;
 
 /// What a rig asks of its line.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

@@ -1,6 +1,6 @@
 //! Cord in the kit.
 
-use super::ledger::Written;
+use super::entries::Written;
 use super::{NAME_LONG, Store, changed, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};

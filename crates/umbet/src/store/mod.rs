@@ -5,6 +5,7 @@ mod attempts;
 mod backup;
 pub mod cords;
 pub mod courses;
+mod entries;
 mod file;
 pub mod jobs;
 pub mod learners;

@@ -12,7 +12,7 @@ pub use share::{Weight, shares};
 use super::anchor::GREEN_WOOD;
 use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, knot_at};
-use super::tighten::{KEPT, LEAST_MARGIN};
+use super::working::{KEPT, LEAST_MARGIN};
 use super::{
     Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step,
     Strained,

@@ -13,8 +13,8 @@ pub use stock::grounds;
 
 use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, knot_at, under};
-use super::tighten::{KEPT, LEAST_MARGIN};
 use super::working::cuts_hands;
+use super::working::{KEPT, LEAST_MARGIN};
 use super::{
     Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step,
     Strained, middle,

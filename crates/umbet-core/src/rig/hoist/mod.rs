@@ -9,7 +9,7 @@ pub use draft::{HIGH_M, HauledFrom, Hoist, HoistDraft, Hoisted, LONG_M, MASS_KG,
 use super::cut::{item, of_joint, serve};
 use super::haul::OVER_A_LIP;
 use super::joint::JointAsk;
-use super::tighten::KEPT;
+use super::working::KEPT;
 use super::working::cuts_hands;
 use super::{
     Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Strained,

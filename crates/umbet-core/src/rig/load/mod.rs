@@ -21,7 +21,8 @@ pub use pass::{Bend, Laid, OVER_GOODS, Press, V3};
 pub use rules::{Judged, RuleVerdict};
 pub use stock::{load_stock, unmarked_limit_n};
 
-use super::tighten::{KEPT, LEAST_MARGIN, Tighten, set_by, working_n};
+use super::tighten::{Tighten, set_by, working_n};
+use super::working::{KEPT, LEAST_MARGIN};
 use super::{FieldAt, Given, Impossible, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Strained};
 use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::{Band, Force, Length, Reader};

@@ -7,7 +7,7 @@ use crate::lashing::lay::PITCH;
 use crate::lashing::{Cord, Counts, How, Laying, Meet};
 use crate::rig::Impossible;
 use crate::rig::cut::item;
-use crate::rig::tighten::KEPT;
+use crate::rig::working::KEPT;
 use crate::units::{Band, Length, Reader};
 use crate::usage::LengthItem;
 use serde::Serialize;

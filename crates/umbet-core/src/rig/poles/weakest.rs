@@ -7,7 +7,7 @@ use super::lashed::LashingFacts;
 use crate::lashing::hold::{Bound, bands};
 use crate::lashing::{Counts, FRAPPING, TURNS};
 use crate::rig::anchor::GREEN_WOOD;
-use crate::rig::tighten::{KEPT, LEAST_MARGIN};
+use crate::rig::working::{KEPT, LEAST_MARGIN};
 use crate::rig::{LineWork, Part, Strained};
 use crate::units::{Band, Length, Reader};
 use crate::words::{capital, listed, number, small};

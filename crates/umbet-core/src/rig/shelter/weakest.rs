@@ -7,7 +7,7 @@ use super::site::{Between, holding};
 use super::stock::{Slip, stock};
 use crate::cord::{Cord, Stiffness, cords};
 use crate::knot::catalogue;
-use crate::rig::tighten::KEPT;
+use crate::rig::working::KEPT;
 use crate::rig::{Part, margin, middle};
 use crate::situation::UsedCord;
 use crate::units::{Band, Reader};

@@ -3,7 +3,7 @@
 use super::draft::{LINK_TURNS, Tether};
 use crate::cord::{Construction, cords};
 use crate::rig::new_cord;
-use crate::rig::tighten::KEPT;
+use crate::rig::working::KEPT;
 use crate::situation::UsedCord;
 use crate::units::G;
 use crate::units::{Band, Reader};

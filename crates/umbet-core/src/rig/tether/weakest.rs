@@ -5,7 +5,7 @@ use super::draft::{EyeKind, Freed, Held, Tether, TiedTo};
 use super::link::DRAGS_DOWN;
 use super::reach::longest;
 use crate::rig::anchor::stem_bears;
-use crate::rig::tighten::{KEPT, LEAST_MARGIN};
+use crate::rig::working::{KEPT, LEAST_MARGIN};
 use crate::rig::{LineWork, Part, Strained, margin};
 use crate::situation::Release;
 use crate::units::G;
