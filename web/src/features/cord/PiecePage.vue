@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // One piece of cord: what it is, what may be done with it, how it is kept, and everything that happened to it.
 import { computed, ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
@@ -10,7 +10,6 @@ import NotCome from '../../ui/NotCome.vue'
 import '../../styles/piece.css'
 
 const route = useRoute()
-const router = useRouter()
 const catalogue = useCatalogue()
 const path = computed(() => ({ id: Number(route.params.piece) }))
 const {
@@ -108,7 +107,7 @@ const facts = computed(() => {
             <label>Retire it, because <BFormInput v-model="fresh.reason" maxlength="80" required autocomplete="off" /></label>
             <BButton type="submit" class="btn-tab">Retire it</BButton>
           </form>
-          <BButton class="btn-bare ps-0" @click="router.push('/cord')">Change its name, kind or length in the list</BButton>
+          <p><RouterLink to="/cord">Change its name, kind or length in the list</RouterLink></p>
         </section>
         <section aria-label="How it is kept">
           <h2>Made up</h2>
