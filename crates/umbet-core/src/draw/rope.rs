@@ -67,7 +67,7 @@ pub fn pieces(runs: &[Run], poles: &[Pole], view: &View) -> Vec<Piece> {
     let crossings = meetings(&refs);
     let mut out = Vec::new();
     for (k, run) in runs.iter().enumerate() {
-        let mine = on_run(runs, &crossings, k);
+        let mine = on_run(runs, &crossings, k, &|p| apart(poles, view, p));
         let line = Line { flat: &flat[k], length: lengths(flat[k].iter().copied()), tangent: tangents(&flat[k]) };
         for span in spans(run, &mine, &line.length, &passages(run, poles, view)) {
             out.push(paint(run, &line, &span, view));
@@ -90,7 +90,17 @@ struct Here {
     over: bool,
 }
 
-fn on_run(runs: &[Run], crossings: &[Meeting], k: usize) -> Vec<Here> {
+/// A bar seen from its side stands between what lies before it and what lies behind it at this place.
+fn apart(poles: &[Pole], view: &View, p: P2) -> bool {
+    poles.iter().filter(|q| q.axis != Axis::Z).any(|pole| {
+        let (c, r) = view.turned_pole(pole);
+        let off = if pole.axis == Axis::X { p[1] - c[1] } else { p[0] - c[0] };
+        off.abs() < r
+    })
+}
+
+/// Crossings of run `k` in order. A strand before an object lies on the object, not on a strand behind it: `apart` tells where.
+fn on_run(runs: &[Run], crossings: &[Meeting], k: usize, apart: &dyn Fn(P2) -> bool) -> Vec<Here> {
     let z = |p: Place| {
         let points = &runs[p.rope].points;
         let i = p.index as usize;
@@ -101,7 +111,9 @@ fn on_run(runs: &[Run], crossings: &[Meeting], k: usize) -> Vec<Here> {
     for m in crossings {
         for (a, b) in [(m.early, m.late), (m.late, m.early)] {
             if a.rope == k {
-                here.push(Here { index: a.index, z: z(a), over: z(a) > z(b) });
+                let p = runs[k].points[a.index as usize];
+                let parted = z(a) > 0.0 && z(b) < 0.0 && apart([p[0], p[1]]);
+                here.push(Here { index: a.index, z: z(a), over: z(a) > z(b) && !parted });
             }
         }
     }

@@ -208,6 +208,19 @@ fn ends_are_whipped_where_a_rope_ends() {
     assert!(whipped(find("sheet-bend")).iter().all(|ends| ends.iter().filter(|e| **e).count() == 1));
 }
 
+/// A strand before an object casts its ink on no strand behind it: three wraps lie side by side and pass over
+/// nothing but each other behind it.
+#[test]
+fn ink_swells_on_rope_and_not_through_an_object() {
+    let (posed, _) = find("butterfly").posed(0, 0).expect("its first pose");
+    let wraps = draw(&posed, &figure()).expect("it draws");
+    assert_eq!(count(&wraps, "rs"), 1, "nothing lies over anything but two behind the palm");
+    let (back_over, _) = find("butterfly").posed(0, 1).expect("its second pose");
+    let crossed = draw(&back_over, &figure()).expect("it draws");
+    assert!(count(&crossed, "rs") >= 3, "the wrap taken back lies over two others");
+    assert!(count(&scene("clove-hitch", &figure()), "rs") >= 1, "the riding turn lies on the turn below it");
+}
+
 /// The way taught first is known; the palm is drawn as a hand with four fingers.
 #[test]
 fn a_butterfly_is_taught_round_the_hand() {
