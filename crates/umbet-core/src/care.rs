@@ -177,15 +177,15 @@ fn chain(cord: &Cord, length: Length) -> Hanking {
 
 /// How an end is cut and finished, by what it is of.
 fn ends(cord: &Cord) -> [&'static str; 2] {
-    match (cord.construction, cord.material.as_str()) {
-        (Construction::Wire, _) => {
+    match cord.construction {
+        Construction::Wire => {
             ["Cut with side cutters through tape.", "Leave the tape on, or a ferrule: broken wires tear the skin."]
         }
-        (_, "manila" | "jute" | "cotton" | "sisal" | "hemp") => [
+        _ if cord.natural() => [
             "Whip it before it is cut, one to one and a half times as long as it is thick; cut with a blade on a block.",
             "Natural fibre is never melted: it chars.",
         ],
-        (Construction::Shock, _) => {
+        Construction::Shock => {
             ["Cut with a blade on a block.", "Melt the mantle only, and tie or whip it: rubber inside draws back."]
         }
         _ => [
@@ -220,7 +220,7 @@ fn checks(cord: &Cord) -> Vec<&'static str> {
             ["Broken wires: run a rag along it, never the hand.", "Rust, and kinks that do not come out."]
         }
     });
-    if matches!(cord.material.as_str(), "manila" | "jute" | "cotton" | "sisal" | "hemp") {
+    if cord.natural() {
         all.push("Mildew: grey spots, and a smell of earth.");
     }
     all

@@ -86,6 +86,11 @@ impl Cord {
         if own { named } else { format!("{named}, {} thick", reader.diameter(diameter)) }
     }
 
+    /// Of plant fibre: it chars where others melt, and mildews.
+    pub fn natural(&self) -> bool {
+        matches!(self.material.as_str(), "manila" | "jute" | "cotton" | "sisal" | "hemp")
+    }
+
     /// Slides on itself: polyethylene and the like.
     pub fn slick(&self) -> bool {
         self.on_itself.low < 0.13

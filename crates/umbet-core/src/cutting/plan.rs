@@ -2,7 +2,7 @@
 
 use super::problem::{Bar, Demand, Pattern};
 use super::stock::solve;
-use crate::cord::cord;
+use crate::cord::{Construction, Cord, cord};
 use crate::units::{Length, Reader};
 use crate::words::{capital, listed, number};
 use serde::Serialize;
@@ -114,10 +114,10 @@ const MELTED: &str = "Melt each end and smooth it on a stick.";
 const WHIPPED: &str = "Whip each end before it is cut; natural fibre is never melted.";
 const TAPED: &str = "Tape each end before it is cut, with side cutters.";
 
-fn ends(material: &str) -> &'static str {
-    match material {
-        "manila" | "jute" | "cotton" | "sisal" | "hemp" => WHIPPED,
-        "steel" => TAPED,
+fn ends(cord: &Cord) -> &'static str {
+    match cord.construction {
+        _ if cord.natural() => WHIPPED,
+        Construction::Wire => TAPED,
         _ => MELTED,
     }
 }
@@ -296,7 +296,7 @@ impl OfCord<'_> {
             left_m,
             left: m(left_m),
             useless: left_m > 0.005 && left_m < LEAST_LEFT_M,
-            ends: ends(cord(self.kind).map_or("", |c| &c.material)).into(),
+            ends: cord(self.kind).map_or(MELTED, ends).into(),
         }
     }
 

@@ -18,6 +18,14 @@ fn a_hank_by_hand() {
     assert!(hank.says.contains("locking bight") && hank.steps.iter().any(|s| s.contains("Never a half hitch")));
 }
 
+/// Manila, jute and cotton are of plants; the rest of the list is not.
+#[test]
+fn plant_fibre_is_known() {
+    let of_plants: std::collections::BTreeSet<&str> =
+        cords().iter().filter(|c| c.natural()).map(|c| c.material.as_str()).collect();
+    assert_eq!(of_plants.into_iter().collect::<Vec<_>>(), ["cotton", "jute", "manila"]);
+}
+
 #[test]
 fn each_cord_is_made_up_by_its_thickness_and_length() {
     assert!(kept("braid-polyester-12", 25.0).hank.says.starts_with("A coil"));
@@ -31,7 +39,7 @@ fn each_cord_is_made_up_by_its_thickness_and_length() {
 fn ends_are_finished_as_the_fibre_bears_it() {
     for c in cords() {
         let ends = kept(&c.id, 5.0).ends.join(" ");
-        let natural = ["manila", "jute", "cotton", "sisal", "hemp"].contains(&c.material.as_str());
+        let natural = c.natural();
         assert_eq!(natural, ends.contains("never melted"), "{}: {ends}", c.name);
         if c.construction == Construction::Wire {
             assert!(ends.contains("side cutters") && !ends.contains("elt the end"), "{ends}");

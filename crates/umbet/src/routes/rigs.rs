@@ -148,10 +148,11 @@ fn read(planner: &Planner, input: &RigInput) -> Result<Box<dyn Rig>, Error> {
     }
 }
 
-/// Cord there is to cut from: neither out with somebody nor retired.
+/// Cord there is to cut from: neither out with somebody nor retired. What is worn says so by its name.
 pub(super) async fn hanks(app: &App) -> Result<Vec<Hank>, Error> {
     let kit = KitCord::list(&app.store).await?.into_iter().filter(KitCord::is_free);
-    Ok(kit.map(|c| Hank { name: c.name, kind: c.kind, length_m: c.length_m }).collect())
+    let name = |c: &KitCord| if c.worn { format!("{} (worn)", c.name) } else { c.name.clone() };
+    Ok(kit.map(|c| Hank { name: name(&c), kind: c.kind, length_m: c.length_m }).collect())
 }
 
 /// Works a rig out with the kit's cord and the person's habits.

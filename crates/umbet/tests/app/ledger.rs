@@ -135,6 +135,9 @@ async fn only_what_is_there_is_cut_from() {
     };
     assert_eq!(names().await, ["Ridge"], "the shorter of the two that serve");
     let off = &cut["cut_off"];
+    let (_, worn) = done(&s, &off["id"], &off["version"], json!({ "what": "inspected", "worn": true })).await;
+    assert_eq!(names().await, ["Ridge (worn)"]);
+    let off = &worn["piece"];
     let (status, retired) =
         done(&s, &off["id"], &off["version"], json!({ "what": "retired", "reason": "cut half through" })).await;
     assert_eq!(status, StatusCode::OK);

@@ -188,7 +188,13 @@ async fn uncaught(b: &Browser) -> Vec<String> {
     let told = b.driver.find_all(By::Css(".away[role=alert]")).await.expect("looked").len();
     let mut all = b.complaints().await;
     // Refused, or cut off while it was under way: both are the server going.
-    let going = ["ERR_CONNECTION_REFUSED", "ERR_CONNECTION_RESET", "ERR_EMPTY_RESPONSE", "Failed to fetch"];
+    let going = [
+        "ERR_CONNECTION_REFUSED",
+        "ERR_CONNECTION_RESET",
+        "ERR_SOCKET_NOT_CONNECTED",
+        "ERR_EMPTY_RESPONSE",
+        "Failed to fetch",
+    ];
     all.retain(|m| !going.iter().any(|g| m.contains(g)));
     if told > 0 {
         all.push("something was told in the last resort".into());

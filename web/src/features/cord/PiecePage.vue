@@ -59,7 +59,9 @@ const standing = computed(() => {
 const facts = computed(() => {
   const p = piece.value
   return p
-    ? [kind.value?.name, p.colour, p.ends && `ends ${p.ends}`, p.worn && 'worn: counts three quarters'].filter(Boolean).join(', ')
+    ? [kind.value?.name, p.colour, p.ends && `ends ${p.ends}`, p.worn && 'worn: take three quarters of its strength']
+        .filter(Boolean)
+        .join(', ')
     : ''
 })
 </script>

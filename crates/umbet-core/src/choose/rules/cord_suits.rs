@@ -172,7 +172,7 @@ pub const RAW_END: Rule = Rule {
         }
         let k = case.s.cord.kind;
         let d = case.s.cord.diameter;
-        let how = if matches!(k.material.as_str(), "manila" | "jute" | "cotton") {
+        let how = if k.natural() {
             format!("whip it, {} to {} long", case.reader.diameter(d), case.reader.diameter(d * 1.5))
         } else {
             "cut it clean and melt it; molten cord burns skin".to_owned()

@@ -166,7 +166,7 @@ impl Poles {
     /// What cord and poles do as they dry and wet.
     fn weathers(&self) -> &'static str {
         match self.cord.kind.material.as_str() {
-            "manila" | "jute" | "sisal" | "cotton" => {
+            _ if self.cord.kind.natural() => {
                 "Natural fibre draws tight when it wets and slackens as it dries: lash it damp, and frap again next day."
             }
             "nylon" => "Nylon gives when it is wet: haul again after rain, and frap again next day.",
