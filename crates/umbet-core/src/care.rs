@@ -44,6 +44,8 @@ pub struct Care {
 const ON_FINGERS_MM: f64 = 7.0;
 /// Longer than this a thin cord no longer lies on one hand, metres; it is chained.
 const CHAINED_M: f64 = 40.0;
+/// Longer than this it is no hank any more, metres; it lies on a spool.
+const SPOOLED_M: f64 = 120.0;
 /// A figure of eight round thumb and little finger takes so many spans of the hand.
 const EIGHT_SPANS: f64 = 2.4;
 /// A link of a doubled chain takes so much of the cord, in its diameters, and never less than a finger's turn, metres.
@@ -68,10 +70,18 @@ pub fn care(cord: &Cord, length: Length, reader: &Reader) -> Care {
 }
 
 fn hanking(cord: &Cord, length: Length, reader: &Reader) -> Hanking {
-    if cord.diameter.mm() > ON_FINGERS_MM {
-        return coil(cord, length, reader);
+    let m = length.m();
+    let by_hand = match cord.construction {
+        Construction::Webbing => return rolled_flat(),
+        Construction::Wire => false,
+        _ => cord.diameter.mm() <= ON_FINGERS_MM,
+    };
+    match by_hand {
+        _ if m > SPOOLED_M => spooled(),
+        false => coil(cord, length, reader),
+        true if m > CHAINED_M => chain(cord, length),
+        true => eights(cord, length, &reader.body),
     }
-    if length.m() > CHAINED_M { chain(cord, length) } else { eights(cord, length, &reader.body) }
 }
 
 /// Passes and wraps that use a length up: as many passes as leave enough for the wraps round what they make.
@@ -126,10 +136,72 @@ fn short(passes: u32) -> Hanking {
     }
 }
 
+/// Webbing has a face: it is rolled, so that it keeps it.
+fn rolled_flat() -> Hanking {
+    Hanking {
+        says: "Rolled flat, and banded.".into(),
+        steps: vec![
+            "Fold it in half and lay both halves flat on each other.".into(),
+            "Roll it from the fold, without a twist, and lay a band of cord or rubber round it.".into(),
+        ],
+        otherwise: None,
+        passes: 1,
+        wraps: 1,
+        runs_out_s: [1.0, 5.0],
+    }
+}
+
+/// Far too long for a hank.
+fn spooled() -> Hanking {
+    Hanking {
+        says: "Too long for a hank: it stays on its spool.".into(),
+        steps: vec![
+            "Wind it on a spool or a drum, turn beside turn, and tape the end down.".into(),
+            "Let the spool turn when it runs out: drawn off over its side it gathers a twist at each turn.".into(),
+        ],
+        otherwise: None,
+        passes: 1,
+        wraps: 0,
+        runs_out_s: [60.0, 600.0],
+    }
+}
+
+/// Rope too short to coil.
+fn folded() -> Hanking {
+    Hanking {
+        says: "Too short to coil: doubled and doubled again.".into(),
+        steps: vec!["Double it until it is as long as a forearm, and wrap its own end round the middle.".into()],
+        otherwise: None,
+        passes: 1,
+        wraps: 2,
+        runs_out_s: [1.0, 3.0],
+    }
+}
+
+/// A coil has so many loops at least.
+const LOOPS: u32 = 3;
+
 fn coil(cord: &Cord, length: Length, reader: &Reader) -> Hanking {
+    let wire = cord.construction == Construction::Wire;
     let wraps = 5;
-    let passes = made_up(length.m(), reader.body.arm_span_m, 2.0, cord.diameter.m(), wraps).max(1);
-    let loops = if passes == 1 { "one loop".to_owned() } else { format!("about {passes} loops") };
+    let passes = made_up(length.m(), reader.body.arm_span_m, 2.0, cord.diameter.m(), wraps);
+    if passes < LOOPS {
+        return folded();
+    }
+    let loops = format!("about {passes} loops");
+    if wire {
+        return Hanking {
+            says: format!("A coil: {loops} of an arm span, taped in three places."),
+            steps: vec![
+                "In gloves, coil it loop on loop, every second one turned under: so it gathers no twist.".into(),
+                "Tape the coil in three places, an end under each of two tapes.".into(),
+            ],
+            otherwise: None,
+            passes,
+            wraps: 0,
+            runs_out_s: PASS_S.map(|s| 2.0 * s * f64::from(passes)),
+        };
+    }
     let lay = if cord.construction == Construction::Laid {
         "Coil it sunwise, with its lay, a half turn of the wrist to each loop: against the lay it kinks."
     } else {

@@ -34,6 +34,22 @@ fn each_cord_is_made_up_by_its_thickness_and_length() {
     assert!(kept("laid-manila-16", 18.0).hank.steps.iter().any(|s| s.contains("sunwise")));
 }
 
+/// No answer a hand could not do: nothing short is coiled, nothing endless chained, wire and webbing are not wound on fingers.
+#[test]
+fn nothing_is_asked_that_a_hand_cannot_do() {
+    for c in cords() {
+        for m in [0.1, 0.5, 1.0, 3.0, 8.0, 30.0, 90.0, 300.0, 2000.0] {
+            let hank = kept(&c.id, m).hank;
+            let eights = hank.says.contains("figures of eight:");
+            let odd = matches!(c.construction, Construction::Wire | Construction::Webbing);
+            assert!(!(odd && (eights || hank.says.contains("chained"))), "{} of {m} m: {}", c.name, hank.says);
+            assert!(m <= 120.0 || odd || hank.says.contains("spool"), "{} of {m} m: {}", c.name, hank.says);
+            assert!(!hank.says.starts_with("A coil") || m >= 3.0 * 1.7, "{} of {m} m: {}", c.name, hank.says);
+            assert!(hank.passes < 1000 && hank.runs_out_s[1] <= 600.0, "{} of {m} m: {hank:?}", c.name);
+        }
+    }
+}
+
 /// Natural fibre is never melted, wire is taped, and whatever melts has its caution.
 #[test]
 fn ends_are_finished_as_the_fibre_bears_it() {

@@ -168,6 +168,10 @@ impl KitCord {
         let c = input.check()?;
         let whole = store.as_one().await?;
         let before = Self::get(&whole, id).await?;
+        if let Some(why) = &before.retired {
+            let says = format!("{} is retired: {why}. Nothing more is changed of it.", before.name);
+            return Err(Error::fault("name", says));
+        }
         let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, version } = c;
         let done = sqlx::query_file!(
             "queries/cord-put.sql",

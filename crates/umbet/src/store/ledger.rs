@@ -117,6 +117,11 @@ impl KitCord {
             let says = format!("{} is retired: {why}. Nothing more is done with it.", piece.name);
             return Err(Error::fault("deed", says));
         }
+        // Nobody cuts or looks over what is not there; what is lost while it is out is retired.
+        if let (Some(holder), Deed::Cut { .. } | Deed::Inspected { .. }) = (&piece.held_by, &input.deed) {
+            let says = format!("{} is out with {holder}. Take it back first.", piece.name);
+            return Err(Error::fault("deed", says));
+        }
         let by = By { who: &name_or_none(&input.who)?, note: &note("note", &input.note)?, version: input.version };
         let cut_off = match &input.deed {
             Deed::Cut { length_m, name } => Some(piece.cut(whole, *length_m, name, &by).await?),

@@ -96,7 +96,8 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
         <div class="hank-bar" aria-hidden="true"><span :style="{ width: `${(c.length_m / longest) * 100}%` }" /></div>
         <label class="hank-length"
           ><span class="visually-hidden">Length of {{ c.name }}, m</span
-          ><input class="form-control" inputmode="decimal" :value="c.length_m" @change="change(c, $event)" /> m</label
+          ><input class="form-control" inputmode="decimal" :value="c.length_m" :disabled="Boolean(c.retired)" @change="change(c, $event)" />
+          m</label
         >
         <BButton class="btn-bare" variant="link" @click="remove(c)"
           >Take out<span class="visually-hidden"> {{ c.name }}</span></BButton

@@ -83,7 +83,7 @@ const facts = computed(() => {
         <section v-if="!piece.retired" class="deeds" aria-label="What is done with it">
           <h2>What is done with it</h2>
           <label>Done by <BFormInput v-model="fresh.who" maxlength="80" autocomplete="off" placeholder="a name, if you like" /></label>
-          <form @submit.prevent="cut">
+          <form v-if="!piece.held_by" @submit.prevent="cut">
             <label>Cut off, m <BFormInput v-model="fresh.cut" inputmode="decimal" autocomplete="off" /></label>
             <label>called <BFormInput v-model="fresh.name" maxlength="80" required autocomplete="off" /></label>
             <BButton type="submit" class="btn-tab">Cut it</BButton>
@@ -96,7 +96,7 @@ const facts = computed(() => {
             <label>Give it to <BFormInput v-model="fresh.to" maxlength="80" required autocomplete="off" /></label>
             <BButton type="submit" class="btn-tab">Give it out</BButton>
           </form>
-          <div class="look-over">
+          <div v-if="!piece.held_by" class="look-over">
             <h3>Look it over</h3>
             <ul>
               <li v-for="c in answer.care.checks" :key="c">{{ c }}</li>
