@@ -112,10 +112,15 @@ fn cutting(c: &mut Criterion) {
         kind: "paracord-iii".into(),
         length_m: 2.0 + i as f64 * 0.7,
         times: 1 + i % 3,
+        ..Line::default()
     };
     let lines: Vec<Line> = (0..20).map(line).collect();
-    let spare =
-        |i: usize| Spare { name: format!("Hank {i}"), kind: "paracord-iii".into(), length_m: 6.0 + i as f64 * 1.3 };
+    let spare = |i: usize| Spare {
+        name: format!("Hank {i}"),
+        kind: "paracord-iii".into(),
+        length_m: 6.0 + i as f64 * 1.3,
+        ..Spare::default()
+    };
     let kit: Vec<Spare> = (0..12).map(spare).collect();
     let reader = Reader::default();
     c.bench_function("cut a crew's lines from its kit and new spools", |b| {

@@ -97,6 +97,16 @@ impl Cord {
     }
 }
 
+/// A made-up piece is longer than the line it serves by a quarter of it at most, or by thirty centimetres (common practice).
+const MADE_UP_OVER: f64 = 0.25;
+const MADE_UP_OVER_M: f64 = 0.3;
+
+/// Whether a piece with a loop or a stopper made in its end serves a line as it is: it is not cut, and what is over is stowed.
+pub fn serves_made_up(has_m: f64, wanted_m: f64) -> bool {
+    let over = has_m - wanted_m;
+    (-1e-6..=MADE_UP_OVER_M.max(MADE_UP_OVER * wanted_m)).contains(&over)
+}
+
 /// A value with its source id.
 #[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]

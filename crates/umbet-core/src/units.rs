@@ -134,12 +134,35 @@ pub struct BodyMeasures {
     pub hand_span_mm: f64,
     /// Four fingers laid side by side, millimetres.
     pub four_fingers_mm: f64,
+    /// Length of a foot in its boot.
+    #[serde(default = "foot_mm")]
+    pub foot_mm: f64,
+    /// A walked pace, one foot to the other.
+    #[serde(default = "pace_m")]
+    pub pace_m: f64,
+}
+
+/// A foot in its boot where nobody measured it.
+fn foot_mm() -> f64 {
+    270.0
+}
+
+/// A pace where nobody measured it.
+fn pace_m() -> f64 {
+    0.75
 }
 
 impl Default for BodyMeasures {
     /// A middling adult: arm span about body height, four fingers about 75 mm (common practice).
     fn default() -> Self {
-        Self { arm_span_m: 1.7, forearm_m: 0.45, hand_span_mm: 210.0, four_fingers_mm: 75.0 }
+        Self {
+            arm_span_m: 1.7,
+            forearm_m: 0.45,
+            hand_span_mm: 210.0,
+            four_fingers_mm: 75.0,
+            foot_mm: foot_mm(),
+            pace_m: pace_m(),
+        }
     }
 }
 
@@ -202,6 +225,22 @@ impl Reader {
         if n < 10.0 { format!("{n:.1} {unit}") } else { format!("{} {unit}", grouped(n)) }
     }
 
+    /// An area: `3.2 m²`, `34 ft²`.
+    pub fn area(&self, m2: f64) -> String {
+        match self.units {
+            UnitSystem::Imperial => format!("{:.0} ft²", m2 / 0.3048_f64.powi(2)),
+            _ => format!("{m2:.1} m²"),
+        }
+    }
+
+    /// Speed of wind or water: `12 m/s`, `27 mph`.
+    pub fn speed(&self, ms: f64) -> String {
+        match self.units {
+            UnitSystem::Imperial => format!("{:.0} mph", ms / MS_PER_MPH),
+            _ => format!("{ms:.0} m/s"),
+        }
+    }
+
     /// Two lengths as a range, in one unit: `0.20 to 0.39 m`.
     pub fn lengths(&self, low: Length, high: Length) -> String {
         if self.units == UnitSystem::Metric && low.mm() < 299.5 && high.mm() >= 299.5 {
@@ -231,6 +270,24 @@ impl Reader {
         }
     }
 
+    /// A length to cut as it is measured off between the hands: whole arm spans, then whole hand spans, never less than it takes:
+    /// `4 arm spans and 2 hands`.
+    pub fn spans_and_hands(&self, l: Length) -> String {
+        let hand_m = self.body.hand_span_mm / 1000.0;
+        let mut spans = (l.m() / self.body.arm_span_m + 1e-9).floor();
+        let mut hands = ((l.m() - spans * self.body.arm_span_m - 1e-6) / hand_m).ceil().max(0.0);
+        // Hands that reach beyond a span are a span.
+        if hands * hand_m > self.body.arm_span_m {
+            (spans, hands) = (spans + 1.0, 0.0);
+        }
+        let several = |n: f64, one: &str| if n > 1.0 { format!("{n} {one}s") } else { format!("{n} {one}") };
+        match (spans, hands) {
+            (0.0, h) => several(h, "hand"),
+            (s, 0.0) => several(s, "arm span"),
+            (s, h) => format!("{} and {}", several(s, "arm span"), several(h, "hand")),
+        }
+    }
+
     /// In the member that fits, by quarters of it rounded as is asked.
     fn body_length(&self, l: Length, rounded: fn(f64) -> f64) -> String {
         let quarters = |unit_m: f64, one: &str, many: &str| {
@@ -246,6 +303,9 @@ impl Reader {
         }
     }
 }
+
+/// Metres a second in a mile an hour (international mile, 1959).
+const MS_PER_MPH: f64 = 0.447_04;
 
 /// Kilograms in a pound (international yard and pound agreement, 1959).
 const KG_PER_LB: f64 = 0.453_592_37;

@@ -22,7 +22,7 @@ const CORE: Floors = &[
     ("dress", &["knot", "topology"]),
     ("lashing", &["units", "words"]),
     ("draw", &["dress", "knot", "lashing", "object"]),
-    ("care", &["cord", "units", "words"]),
+    ("care", &["cord", "situation", "units", "words"]),
     ("cutting", &["cord", "draw", "units", "words"]),
     ("usage", &["knot", "object", "units"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),

@@ -4,12 +4,19 @@
 //! of them limited). [`plan`] puts lines and hanks into it and tells the answer.
 
 mod columns;
+mod join;
+mod labels;
+mod lines;
 mod plan;
 mod problem;
 mod stock;
 mod ticket;
+mod whole;
 
-pub use plan::{Buy, CutFrom, CutPiece, CuttingPlan, LEAST_LEFT_M, Line, SEALED_M, SPOOL_M, Spare, plan};
+pub use join::{Bend, in_parts};
+pub use labels::{Label, labels};
+pub use lines::{Kept, Line, SEALED_M, Spare};
+pub use plan::{Buy, CutFrom, CutPiece, CuttingPlan, LEAST_LEFT_M, SPOOL_M, plan};
 pub use problem::{Bar, Demand, Pattern};
 pub use stock::{Solved, solve};
 pub use ticket::ticket;

@@ -1,36 +1,15 @@
 //! Lines and hanks put to the cutting-stock problem, cord by cord, and the answer told.
 
+use super::lines::{Kept, Line, SEALED_M, Spare};
 use super::problem::{Bar, Demand, Pattern};
 use super::stock::solve;
+use super::whole::{left_over, served_whole};
 use crate::cord::{Construction, Cord, cord};
 use crate::units::{Length, Reader};
 use crate::words::{capital, listed, number};
 use serde::Serialize;
+use std::cmp::Reverse;
 use std::collections::BTreeMap;
-
-/// A line that is wanted.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Line {
-    /// What it is called.
-    pub name: String,
-    /// Id of its cord.
-    pub kind: String,
-    /// Each, metres.
-    pub length_m: f64,
-    /// How many.
-    pub times: usize,
-}
-
-/// A piece there is.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Spare {
-    /// What it is called.
-    pub name: String,
-    /// Id of its cord.
-    pub kind: String,
-    /// Its length, metres.
-    pub length_m: f64,
-}
 
 /// What is cut, from what.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -56,6 +35,10 @@ pub struct CutPiece {
     pub from: String,
     /// It is bought for this.
     pub new: bool,
+    /// Where it is kept; nothing where it is bought.
+    pub kept: Option<Kept>,
+    /// It serves as it is, and nothing is cut of it.
+    pub whole: bool,
     /// Name of its cord.
     pub cord: String,
     /// Its length, metres.
@@ -84,6 +67,8 @@ pub struct CutFrom {
     pub length_m: f64,
     /// The same in words.
     pub length: String,
+    /// The same as it is measured off between the hands.
+    pub spans: String,
 }
 
 /// Spools to buy.
@@ -100,8 +85,6 @@ pub struct Buy {
 
 /// A spool's length where none is said (common practice), metres.
 pub const SPOOL_M: f64 = 50.0;
-/// Sealing both ends of a line takes so much (common practice: a finger's breadth), metres.
-pub const SEALED_M: f64 = 0.02;
 /// What is left shorter than this is of little use (common practice: an arm's length), metres.
 pub const LEAST_LEFT_M: f64 = 0.7;
 /// Lengths are taken in whole centimetres, lines up and pieces down, so that nothing comes out short.
@@ -132,10 +115,12 @@ fn cm_down(m: f64) -> u32 {
 
 /// Which piece each line is cut from: the fewest spools of `spool_m` are bought, and of the kit the shorter pieces are cut first.
 pub fn plan(lines: &[Line], kit: &[Spare], spool_m: f64, reader: &Reader) -> CuttingPlan {
-    let mut by_cord: BTreeMap<&str, Vec<&Line>> = BTreeMap::new();
+    // What wants its colour takes first; what does not, of what is left.
+    let mut by_cord: BTreeMap<(&str, bool, Reverse<&str>), Vec<&Line>> = BTreeMap::new();
     for l in lines.iter().filter(|l| l.times > 0) {
-        by_cord.entry(&l.kind).or_default().push(l);
+        by_cord.entry((&l.kind, l.worn, Reverse(&l.colour))).or_default().push(l);
     }
+    let mut used: Vec<Used> = Vec::new();
     let mut all = CuttingPlan {
         says: String::new(),
         pieces: Vec::new(),
@@ -143,9 +128,19 @@ pub fn plan(lines: &[Line], kit: &[Spare], spool_m: f64, reader: &Reader) -> Cut
         cannot: Vec::new(),
         cautions: Vec::new(),
     };
-    for (kind, lines) in by_cord {
-        let kit: Vec<&Spare> = kit.iter().filter(|s| s.kind == kind).collect();
-        OfCord { kind, lines, kit, spool_m, reader }.cut(&mut all);
+    for ((kind, worn, Reverse(colour)), lines) in by_cord {
+        let of_it = |s: &&Spare| s.kind == kind && s.worn == worn && (colour.is_empty() || s.colour == colour);
+        let kit: Vec<&Spare> =
+            kit.iter().filter(of_it).filter(|s| !used.iter().any(|u| std::ptr::eq(u.spare, *s))).collect();
+        let served = served_whole(&lines, &kit);
+        let of_whole = |i: usize| !served.iter().any(|(_, piece)| *piece == i) && !kit[i].made_up;
+        let lines = left_over(&lines, &served);
+        let whole: Vec<_> = served.iter().map(|(l, piece)| (*l, kit[*piece])).collect();
+        let mut kit: Vec<Used> = (0..kit.len()).filter(|i| of_whole(*i)).map(|i| Used::none_of(kit[i])).collect();
+        kit.extend(used.iter().filter(|u| of_it(&u.spare) && u.left_m > SEALED_M).copied());
+        used.retain(|u| !kit.iter().any(|k| std::ptr::eq(k.spare, u.spare)));
+        used.extend(whole.iter().map(|(_, spare)| Used { spare, left_m: 0.0 }));
+        used.extend(OfCord { kind, colour, lines, kit, spool_m, reader }.cut(&whole, &mut all));
     }
     all.says = said(&all);
     if all.pieces.iter().any(|p| p.ends == MELTED) {
@@ -176,17 +171,32 @@ fn said(all: &CuttingPlan) -> String {
     capital(&format!("{} from {}.", several(lines, "line", "lines"), from.join(" and ")))
 }
 
+/// A piece, and how much of it no line has taken yet.
+#[derive(Clone, Copy)]
+struct Used<'a> {
+    spare: &'a Spare,
+    left_m: f64,
+}
+
+impl<'a> Used<'a> {
+    const fn none_of(spare: &'a Spare) -> Self {
+        Self { spare, left_m: spare.length_m }
+    }
+}
+
 struct OfCord<'a> {
     kind: &'a str,
-    lines: Vec<&'a Line>,
-    kit: Vec<&'a Spare>,
+    colour: &'a str,
+    lines: Vec<Line>,
+    kit: Vec<Used<'a>>,
     spool_m: f64,
     reader: &'a Reader,
 }
 
-impl OfCord<'_> {
+impl<'a> OfCord<'a> {
     fn name(&self) -> String {
-        cord(self.kind).map_or_else(|| self.kind.to_owned(), |c| c.said(c.diameter, self.reader))
+        let name = cord(self.kind).map_or_else(|| self.kind.to_owned(), |c| c.said(c.diameter, self.reader));
+        if self.colour.is_empty() { name } else { format!("{name}, {}", self.colour) }
     }
 
     /// Like lengths are one demand, whatever the lines are called.
@@ -202,31 +212,56 @@ impl OfCord<'_> {
         all
     }
 
-    fn bars(&self) -> Vec<Bar> {
-        let longest = self.kit.iter().map(|s| s.length_m).fold(1.0, f64::max);
-        let of_kit = self.kit.iter().map(|s| Bar {
-            length: cm_down(s.length_m),
-            limit: Some(1),
-            cost: OF_KIT * (1.0 + s.length_m / longest) / self.kit.len() as f64,
+    /// Pieces of one length are one bar, so many times: by its length, the pieces.
+    fn alike(&self) -> Vec<(u32, Vec<usize>)> {
+        let shortest = self.lines.iter().map(|l| cm_up(l.length_m + SEALED_M)).min().unwrap_or(0);
+        let mut all: BTreeMap<u32, Vec<usize>> = BTreeMap::new();
+        for (i, piece) in self.kit.iter().enumerate() {
+            all.entry(cm_down(piece.left_m)).or_default().push(i);
+        }
+        all.into_iter().filter(|(length, _)| *length >= shortest).collect()
+    }
+
+    fn bars(&self, alike: &[(u32, Vec<usize>)]) -> Vec<Bar> {
+        let longest = alike.last().map_or(1.0, |(length, _)| f64::from(*length)).max(1.0);
+        let of_kit = alike.iter().map(|(length, pieces)| Bar {
+            length: *length,
+            limit: Some(pieces.len() as u32),
+            cost: OF_KIT * (1.0 + f64::from(*length) / longest) / self.kit.len() as f64,
         });
         of_kit.chain([Bar { length: cm_down(self.spool_m), limit: None, cost: 1.0 }]).collect()
     }
 
-    fn cut(&self, all: &mut CuttingPlan) {
-        let (demands, bars) = (self.demands(), self.bars());
-        let solved = solve(&demands, &bars);
+    /// Cuts its lines; tells which pieces of the kit it took, and what is left of each.
+    fn cut(&self, whole: &[(&Line, &Spare)], all: &mut CuttingPlan) -> Vec<Used<'a>> {
+        all.pieces.extend(whole.iter().map(|(line, spare)| self.whole(line, spare)));
+        let (demands, mut alike) = (self.demands(), self.alike());
+        let solved = solve(&demands, &self.bars(&alike));
         let mut names = self.names(&demands);
         let mut bought = 0;
-        let mut pieces = Vec::new();
+        let (mut pieces, mut took) = (Vec::new(), Vec::new());
         for (pattern, times) in &solved.used {
             for _ in 0..*times {
-                let spare = self.kit.get(pattern.bar);
-                bought += u32::from(spare.is_none());
-                pieces.push(self.piece(pattern, spare.copied(), bought, &demands, &mut names));
+                let piece = alike.get_mut(pattern.bar).and_then(|(_, pieces)| pieces.pop()).map(|i| self.kit[i]);
+                bought += u32::from(piece.is_none());
+                let cut = self.piece(pattern, piece, bought, &demands, &mut names);
+                took.extend(piece.map(|p| Used { left_m: cut.left_m, ..p }));
+                pieces.push(cut);
             }
         }
         pieces.sort_by(|a, b| a.new.cmp(&b.new).then(b.length_m.total_cmp(&a.length_m)));
-        all.pieces.extend(pieces);
+        // A piece that other lines were cut of before has one picture.
+        for piece in pieces {
+            let before =
+                |p: &&mut CutPiece| !p.new && !piece.new && !p.whole && p.kept == piece.kept && p.from == piece.from;
+            match all.pieces.iter_mut().find(before) {
+                Some(p) => {
+                    p.cuts.extend(piece.cuts);
+                    (p.left_m, p.left, p.useless) = (piece.left_m, piece.left, piece.useless);
+                }
+                None => all.pieces.push(piece),
+            }
+        }
         if bought > 0 {
             all.buy.push(self.buy(bought, (solved.bound - 2.0 * OF_KIT - 1e-6).ceil()));
         }
@@ -236,6 +271,7 @@ impl OfCord<'_> {
                 .map_or_else(Vec::new, |names| names.split_off(names.len().saturating_sub(*n as usize)));
             all.cannot.push(self.cannot(&like, f64::from(d.length) / PER_M));
         }
+        took
     }
 
     /// Lines of one length that nothing is long enough for, each by its name.
@@ -264,15 +300,36 @@ impl OfCord<'_> {
         all
     }
 
+    /// A piece that serves as it is.
+    fn whole(&self, line: &Line, spare: &Spare) -> CutPiece {
+        let length = Length::from_m(spare.length_m);
+        let (words, spans) = (self.reader.length(length), self.reader.spans_and_hands(length));
+        CutPiece {
+            from: spare.name.clone(),
+            new: false,
+            kept: spare.kept,
+            whole: true,
+            cord: self.name(),
+            length_m: spare.length_m,
+            length: words.clone(),
+            cuts: vec![CutFrom { line: line.name.clone(), length_m: spare.length_m, length: words, spans }],
+            left_m: 0.0,
+            left: self.reader.length(Length::from_m(0.0)),
+            useless: false,
+            ends: "It serves as it is.".into(),
+        }
+    }
+
     fn piece(
         &self,
         pattern: &Pattern,
-        spare: Option<&Spare>,
+        piece: Option<Used<'_>>,
         nth: u32,
         demands: &[Demand],
         names: &mut BTreeMap<u32, Vec<String>>,
     ) -> CutPiece {
         let m = |m: f64| self.reader.length(Length::from_m(m));
+        let spare = piece.map(|p| p.spare);
         let length_m = spare.map_or(self.spool_m, |s| s.length_m);
         let mut order: Vec<usize> = (0..demands.len()).filter(|i| pattern.counts[*i] > 0).collect();
         order.sort_by_key(|i| std::cmp::Reverse(demands[*i].length));
@@ -282,13 +339,16 @@ impl OfCord<'_> {
             for _ in 0..pattern.counts[i] {
                 let line = names.get_mut(&demands[i].length).and_then(Vec::pop).unwrap_or_default();
                 let length = self.reader.length_up(Length::from_m(each_m));
-                cuts.push(CutFrom { line, length_m: each_m, length });
+                let spans = self.reader.spans_and_hands(Length::from_m(each_m));
+                cuts.push(CutFrom { line, length_m: each_m, length, spans });
             }
         }
-        let left_m = (length_m - cuts.iter().map(|c| c.length_m).sum::<f64>()).max(0.0);
+        let left_m = (piece.map_or(self.spool_m, |p| p.left_m) - cuts.iter().map(|c| c.length_m).sum::<f64>()).max(0.0);
         CutPiece {
             from: spare.map_or_else(|| format!("New spool {nth}"), |s| s.name.clone()),
             new: spare.is_none(),
+            kept: spare.and_then(|s| s.kept),
+            whole: false,
             cord: self.name(),
             length_m,
             length: m(length_m),

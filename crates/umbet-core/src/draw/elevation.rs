@@ -86,7 +86,9 @@ fn words(e: &Elevation, page: &dyn Fn(f64, f64) -> P2, near: f64, ground: f64) -
     if e.at.is_some() {
         items.push(Item::Rect { class: "gear", at: [hang[0] - 16.0, hang[1] + 4.0, 32.0, 30.0] });
     }
-    items.push(text("lab halo", [hang[0], hang[1] + 58.0], Anchor::Middle, &e.words[3]));
+    // Above the ground, however low the line hangs.
+    let named = (hang[1] + 58.0).min(ground - 12.0);
+    items.push(text("lab halo", [hang[0], named], Anchor::Middle, &e.words[3]));
     let top = page(0.0, near);
     items.push(text("lab halo", [top[0] - 18.0, top[1] - 8.0], Anchor::End, &e.words[2]));
     items

@@ -98,8 +98,9 @@ struct Frame {
 impl LoadLooks {
     fn frame(&self) -> Frame {
         let ends = |side: f64| self.bodies.iter().map(move |b| b.at[0] + side * b.size[0] / 2.0);
-        let low = ends(-1.0).fold(-0.25, f64::min);
-        let high = ends(1.0).fold(self.deck[0] + 0.1, f64::max);
+        let rings = || self.rings.iter().map(|r| r[0]);
+        let low = ends(-1.0).chain(rings()).fold(-0.25, f64::min);
+        let high = ends(1.0).chain(rings()).fold(self.deck[0] + 0.1, f64::max);
         let tall = self.top() + DECK_HIGH;
         let scale = ((self.width - 2.0 * EDGE) / (high - low)).min(TALL / tall.max(0.3)).min(SCALE);
         Frame { scale, left: (self.width - (high - low) * scale) / 2.0 - low * scale }
@@ -196,7 +197,8 @@ fn numbers(l: &LoadLooks, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
 /// From above.
 pub fn load_above(l: &LoadLooks) -> Scene {
     let f = l.frame();
-    let widest = l.bodies.iter().map(|b| b.at[1].abs() + b.size[1] / 2.0).fold(l.deck[1] / 2.0, f64::max);
+    let bodies = l.bodies.iter().map(|b| b.at[1].abs() + b.size[1] / 2.0);
+    let widest = bodies.chain(l.rings.iter().map(|r| r[1].abs())).fold(l.deck[1] / 2.0, f64::max);
     let middle = 44.0 + widest * f.scale;
     let height = 2.0 * middle + 30.0;
     let page = |p: [f64; 3]| [f.left + p[0] * f.scale, middle - p[1] * f.scale];

@@ -26,6 +26,7 @@ mod svg;
 mod tether;
 mod tight;
 mod view;
+mod whipping;
 
 pub use closer::{Part, has_part};
 pub use drawn_up::{drawn_up, fits_object};
@@ -46,6 +47,7 @@ pub use shelter::{ShelterLooks, ShelterWords, Standing, Stands, above, lowest_ea
 pub use svg::{STANDALONE_STYLE, to_svg};
 pub use tether::{NearLooks, TetherLooks, TetheredAs, TiedAs, tether_above, tether_side};
 pub use view::ObjectLook;
+pub use whipping::{WHIPPING_MOVES, whipping, whipping_turns};
 
 use crate::knot::spline::P2;
 

@@ -2,6 +2,7 @@
 
 use super::joint::{Joint, find};
 use crate::choose::shortlist;
+use crate::cord::serves_made_up;
 use crate::knot::catalogue;
 use crate::situation::{Draft, Situation, Task, UsedCord};
 use crate::units::UnitSystem::{Body, Imperial, Metric};
@@ -23,6 +24,8 @@ pub struct Cut {
     pub cord: String,
     /// Name of its cord.
     pub cord_name: String,
+    /// It was reckoned with as worn: what is worn serves.
+    pub worn: bool,
     /// What it is made of.
     pub items: Vec<LengthItem>,
     /// Each, metres.
@@ -36,7 +39,7 @@ pub struct Cut {
 }
 
 /// A hank of cord that could serve.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, Default, PartialEq)]
 pub struct Hank {
     /// What it is called.
     pub name: String,
@@ -44,6 +47,18 @@ pub struct Hank {
     pub kind: String,
     /// Its length, metres.
     pub length_m: f64,
+    /// It is worn, and serves no line reckoned with as sound.
+    pub worn: bool,
+    /// A loop or a stopper is made in its end: it serves a line as it is, and is not cut.
+    pub made_up: bool,
+}
+
+impl Hank {
+    /// Of the cord of this line, as sound as it was reckoned with, and not to be cut into a line it does not serve as it is.
+    fn is_for(&self, cut: &Cut) -> bool {
+        let as_it_is = !self.made_up || (cut.times == 1 && serves_made_up(self.length_m, cut.each_m));
+        self.kind == cut.cord && self.worn <= cut.worn && as_it_is
+    }
 }
 
 /// One item of a length.
@@ -67,6 +82,7 @@ impl Cut {
             times,
             cord: cord.kind.id.clone(),
             cord_name: cord.kind.said(cord.diameter, reader),
+            worn: cord.worn,
             items,
             each_m,
             words,
@@ -87,11 +103,14 @@ pub fn serve(cuts: &mut [Cut], kit: &[Hank], reader: &Reader, ways: impl Fn(&Cut
     let mut left: Vec<Hank> = kit.to_vec();
     for cut in cuts {
         let wanted = cut.total_m();
-        let fitting = left.iter_mut().filter(|h| h.kind == cut.cord && h.length_m >= wanted);
+        let fitting = left.iter_mut().filter(|h| h.is_for(cut) && h.length_m >= wanted);
         if let Some(hank) = fitting.min_by(|a, b| a.length_m.total_cmp(&b.length_m)) {
-            hank.length_m -= wanted;
-            let rest = reader.length(Length::from_m(hank.length_m.max(0.001)));
-            cut.hank = Some(format!("{} serves, {rest} left", hank.name));
+            let rest = reader.length(Length::from_m((hank.length_m - wanted).max(0.001)));
+            cut.hank = Some(match hank.made_up {
+                true => format!("{} serves as it is, {rest} over", hank.name),
+                false => format!("{} serves, {rest} left", hank.name),
+            });
+            hank.length_m = if hank.made_up { 0.0 } else { hank.length_m - wanted };
         } else if let Some(names) = together(cut, &mut left) {
             cut.hank = Some(format!("{} serve together", listed(&names)));
         } else if !kit.is_empty() {
@@ -102,7 +121,7 @@ pub fn serve(cuts: &mut [Cut], kit: &[Hank], reader: &Reader, ways: impl Fn(&Cut
 
 /// Several hanks, the longest first, each cut into as many of these lines as it holds; none is touched where they do not suffice.
 fn together(cut: &Cut, left: &mut [Hank]) -> Option<Vec<String>> {
-    let holds = |h: &Hank| if h.kind == cut.cord { (h.length_m / cut.each_m.max(0.01)).floor() as usize } else { 0 };
+    let holds = |h: &Hank| if h.is_for(cut) { (h.length_m / cut.each_m.max(0.01)).floor() as usize } else { 0 };
     let mut order: Vec<usize> = (0..left.len()).filter(|i| holds(&left[*i]) > 0).collect();
     order.sort_by(|a, b| left[*b].length_m.total_cmp(&left[*a].length_m));
     if order.iter().map(|i| holds(&left[*i])).sum::<usize>() < cut.times {
@@ -124,12 +143,21 @@ fn together(cut: &Cut, left: &mut [Hank]) -> Option<Vec<String>> {
 fn when_short(cut: &Cut, kit: &[Hank], reader: &Reader, ways: &impl Fn(&Cut, f64) -> Vec<String>) -> Vec<String> {
     let words = |m: f64| reader.length(Length::from_m(m));
     let wanted = cut.total_m();
-    let longest = kit.iter().filter(|h| h.kind == cut.cord).max_by(|a, b| a.length_m.total_cmp(&b.length_m));
+    let longest = kit.iter().filter(|h| h.is_for(cut)).max_by(|a, b| a.length_m.total_cmp(&b.length_m));
     let Some(longest) = longest else {
-        let any = kit.iter().filter(|h| h.length_m >= wanted).min_by(|a, b| a.length_m.total_cmp(&b.length_m));
-        let other = any.map(|h| format!(" {} is long enough, of another cord.", h.name)).unwrap_or_default();
+        let any = kit
+            .iter()
+            .filter(|h| h.length_m >= wanted && (h.kind == cut.cord || !h.worn))
+            .min_by(|a, b| a.length_m.total_cmp(&b.length_m));
+        let but = |h: &Hank| match h.kind == cut.cord {
+            true if h.worn => "and worn",
+            true => "with a knot made in its end",
+            false => "of another cord",
+        };
+        let other = any.map(|h| format!(" {} is long enough, {}.", h.name, but(h))).unwrap_or_default();
         let wanted = reader.length_up(Length::from_m(wanted));
-        return vec![format!("None of this cord in the kit: {wanted} wanted.{other}")];
+        let there = if kit.iter().any(|h| h.kind == cut.cord) { " may be cut for it" } else { "" };
+        return vec![format!("None of this cord in the kit{there}: {wanted} wanted.{other}")];
     };
     let short = wanted - longest.length_m;
     if short <= 0.0 {

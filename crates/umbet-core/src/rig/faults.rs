@@ -18,7 +18,7 @@ impl Faults {
     /// A number within reason: `Thickness of the ash: 10 to 1500 mm.`
     pub fn within(&mut self, field: &str, thing: &str, v: f64, [least, most]: [f64; 2], unit: &str) {
         let good = v.is_finite() && (least..=most).contains(&v);
-        self.ask(field, good, &format!("{thing}: {least} to {most} {unit}."));
+        self.ask(field, good, &format!("{thing}: {}.", format!("{least} to {most} {unit}").trim_end()));
     }
 
     /// A cord as it lies in the hand.

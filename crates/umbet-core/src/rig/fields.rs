@@ -99,7 +99,7 @@ pub fn shown(draft: &Value, fields: &[FieldAt], reader: &Reader) -> Vec<RigField
 }
 
 /// What a length may be typed in, whatever the reader's own unit: its name, and metres in one of it.
-fn tapes(reader: &Reader) -> [(&'static str, f64); 6] {
+fn tapes(reader: &Reader) -> [(&'static str, f64); 8] {
     let body = &reader.body;
     [
         ("mm", 0.001),
@@ -108,6 +108,8 @@ fn tapes(reader: &Reader) -> [(&'static str, f64); 6] {
         ("ft", 0.3048),
         ("arm span", body.arm_span_m),
         ("forearm", body.forearm_m),
+        ("boot", body.foot_mm / 1000.0),
+        ("pace", body.pace_m),
     ]
 }
 
@@ -133,7 +135,7 @@ fn measured(text: &str, quantity: Quantity, reader: &Reader) -> Option<(f64, f64
 /// What else a number may be typed in.
 const fn also(quantity: Quantity) -> &'static str {
     match quantity {
-        Quantity::Length => ", alone or with m, cm, ft, arm spans or forearms behind it",
+        Quantity::Length => ", alone or with m, cm, ft, arm spans, forearms, boots or paces behind it",
         Quantity::Thickness => ", alone or with mm or cm behind it",
         _ => "",
     }
@@ -204,7 +206,10 @@ mod tests {
             assert_eq!(said("/span", "2,5 m"), Ok(Some(2.5)));
             assert_eq!(said("/thick", "25 cm"), Ok(Some(250.0)));
             let refused = said("/span", "3 leagues").expect_err("no such tape");
-            assert_eq!(refused.says, "Span: give a number, alone or with m, cm, ft, arm spans or forearms behind it.");
+            assert_eq!(
+                refused.says,
+                "Span: give a number, alone or with m, cm, ft, arm spans, forearms, boots or paces behind it."
+            );
             assert!(said("/pull", "3 m").is_err());
         }
     }

@@ -268,7 +268,7 @@ impl LineAsk {
         let reader = given.reader;
         let (at, load) = match self.hung {
             Hung::Gear { n, at } => (Some(at), reader.force(Force::from_n(n))),
-            Hung::Cover { area_m2, beaufort } => (None, format!("cover {area_m2} m², Beaufort {beaufort}")),
+            Hung::Cover { area_m2, beaufort } => (None, format!("cover {}, Beaufort {beaufort}", reader.area(area_m2))),
         };
         Elevation {
             size: [given.width, 400.0],
@@ -307,7 +307,11 @@ impl Rig for LineAsk {
         let change = self.change(facts.sag_m, &cord, reader);
         let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
         let plan = RigPlan {
-            said: format!("A line of {} over {}.", self.cord.kind.name, reader.length(Length::from_m(self.span_m))),
+            said: format!(
+                "A line of {} over {}.",
+                self.cord.kind.said(self.cord.diameter, reader),
+                reader.length(Length::from_m(self.span_m))
+            ),
             measures,
             parts: vec![cord],
             change,

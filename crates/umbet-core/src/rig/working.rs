@@ -5,7 +5,7 @@ use super::joint::Joint;
 use super::part::Part;
 use crate::cord::{Construction, Cord, cords};
 use crate::situation::{Release, UsedCord};
-use crate::units::{Band, Reader};
+use crate::units::{Band, Force, Length, Reader};
 use crate::words::capital;
 
 /// Share of a cord's strength kept at the weakest knot of a line (rescue-rope manuals, recalled).
@@ -15,7 +15,9 @@ pub const KEPT: Band = Band { low: 0.6, high: 0.7 };
 pub const LEAST_MARGIN: f64 = 5.0;
 
 /// What a rig asks of its line.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, serde::Serialize, serde::Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case")]
 pub enum LineWork {
     /// Turned round poles and frapped.
     Lashed,
@@ -34,6 +36,23 @@ pub enum LineWork {
 }
 
 impl LineWork {
+    /// All of them.
+    pub const ALL: [Self; 7] =
+        [Self::Hauled, Self::Hung, Self::Strung, Self::OverLoad, Self::Tethered, Self::Lashed, Self::Pitched];
+
+    /// What the line does, in words.
+    pub const fn words(self) -> &'static str {
+        match self {
+            Self::Hauled => "hauled on by hand",
+            Self::Hung => "something hangs from it",
+            Self::Strung => "drawn taut between two anchors",
+            Self::OverLoad => "drawn over a load",
+            Self::Tethered => "knotted, and stays through jerks",
+            Self::Lashed => "turned round poles and frapped",
+            Self::Pitched => "knotted, drawn taut and moved by wind",
+        }
+    }
+
     /// Why a line so made is no line for this; nothing where it is (common practice).
     fn unfit(self, made: Construction) -> Option<&'static str> {
         match (made, self) {
@@ -176,6 +195,44 @@ impl Strained<'_> {
         let thinnest = |a: &&Cord, b: &&Cord| a.diameter.mm().total_cmp(&b.diameter.mm());
         cords().iter().filter(fits).filter(bears).min_by(thinnest)
     }
+}
+
+/// What a piece of the kit is looked for to do.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Asked {
+    /// So long at least.
+    pub length: Length,
+    /// Under such a pull at its knot.
+    pub pull: Force,
+    /// Doing this.
+    pub work: LineWork,
+    /// In the wet.
+    pub wet: bool,
+}
+
+/// Whether a piece of cord does what is asked, with what that was reckoned from.
+///
+/// # Errors
+/// Why it does not.
+pub fn serves(cord: &UsedCord, has: Length, asked: &Asked, reader: &Reader) -> Result<String, String> {
+    fit(cord, asked.work).map_err(|why| why.0)?;
+    if has < asked.length {
+        return Err(format!("It is {} short.", reader.length(asked.length - has)));
+    }
+    let at_knot = UsedCord { wet: asked.wet, ..*cord }.at_knot(KEPT);
+    let times = at_knot.low / asked.pull.n();
+    let bears = reader.forces(at_knot);
+    if times < LEAST_MARGIN {
+        let used = if times < 1.0 { "it may part under it".to_owned() } else { format!("{times:.1} times the pull") };
+        return Err(format!("At a knot it bears {bears}, est.: {used}, and {LEAST_MARGIN} times is wanted."));
+    }
+    if let (LineWork::Hauled, Some(cut)) = (asked.work, cuts_hands(cord, asked.pull.n(), reader)) {
+        return Err(cut);
+    }
+    let more = has - asked.length;
+    let left =
+        if more.mm() < 5.0 { "and is just as long".to_owned() } else { format!("{} longer", reader.length(more)) };
+    Ok(format!("At a knot it bears {bears}, est.: {times:.0} times the pull; {left}."))
 }
 
 /// A share in words.

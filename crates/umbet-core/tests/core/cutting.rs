@@ -133,11 +133,11 @@ fn least_by_trying(items: &[u32], length: u32) -> u32 {
 }
 
 fn line(name: &str, length_m: f64, times: usize) -> Line {
-    Line { name: name.into(), kind: "paracord-iii".into(), length_m, times }
+    Line { name: name.into(), kind: "paracord-iii".into(), length_m, times, ..Line::default() }
 }
 
 fn spare(name: &str, length_m: f64) -> Spare {
-    Spare { name: name.into(), kind: "paracord-iii".into(), length_m }
+    Spare { name: name.into(), kind: "paracord-iii".into(), length_m, ..Spare::default() }
 }
 
 /// Six guys of 3 m come out of three short pieces: none of them holds all six, and nothing is bought.
@@ -268,4 +268,180 @@ proptest! {
             prop_assert!(p.pieces.iter().filter(|x| x.from == s.name).count() <= 1);
         }
     }
+}
+
+/// A line that was cut for its place before serves it: sealed since, or not yet. Nothing is cut for it a second time.
+#[test]
+fn what_was_cut_serves_as_it_is() {
+    let wanted = [line("Ridge line", 8.2, 1), line("Guy", 3.0, 2)];
+    let before = plan(&wanted, &[spare("Spool", 60.0)], 50.0, &Reader::default());
+    let cuts: Vec<(String, f64)> =
+        before.pieces.iter().flat_map(|p| &p.cuts).map(|c| (c.line.clone(), c.length_m)).collect();
+    assert_eq!(cuts.len(), 3);
+    for sealed_m in [0.0, 0.02] {
+        let mut kit: Vec<Spare> =
+            cuts.iter().map(|(name, m)| Spare { sealed: sealed_m > 0.0, ..spare(name, m - sealed_m) }).collect();
+        kit.push(spare("Spool", 45.0));
+        let after = plan(&wanted, &kit, 50.0, &Reader::default());
+        assert!(after.pieces.iter().all(|p| p.whole && p.left_m == 0.0), "{after:?}");
+        assert!(after.buy.is_empty() && after.cannot.is_empty());
+        let served: Vec<(&str, &str)> =
+            after.pieces.iter().map(|p| (p.from.as_str(), p.cuts[0].line.as_str())).collect();
+        assert_eq!(served, [("Ridge line", "Ridge line"), ("Guy", "Guy"), ("Guy", "Guy")]);
+    }
+}
+
+/// A piece with a loop in its end is never cut: it serves a line it is long enough for and not much longer, or lies where it is.
+#[test]
+fn a_made_up_piece_is_never_cut() {
+    let ready = |m| Spare { made_up: true, ..spare("Ready ridge", m) };
+    let p = plan(&[line("Ridge line", 10.0, 1)], &[ready(12.0)], 50.0, &Reader::default());
+    assert!(p.pieces[0].whole && p.pieces[0].from == "Ready ridge" && p.buy.is_empty(), "{p:?}");
+    let p = plan(&[line("Guy", 3.0, 2)], &[ready(12.0)], 50.0, &Reader::default());
+    assert!(p.pieces.iter().all(|x| x.new) && p.buy.len() == 1, "{p:?}");
+    let p = plan(&[line("Ridge line", 10.0, 2)], &[ready(12.0), ready(9.9)], 50.0, &Reader::default());
+    assert_eq!(p.pieces.iter().filter(|x| x.whole).count(), 1, "{p:?}");
+}
+
+/// What was reckoned with as sound is never cut from what is worn; what was reckoned with as worn uses worn cord up.
+#[test]
+fn worn_cord_serves_no_sound_line() {
+    let worn = Spare { worn: true, ..spare("Fuzzy", 20.0) };
+    let sound = spare("New one", 20.0);
+    let p = plan(&[line("Guy", 3.0, 2)], &[worn.clone(), sound.clone()], 50.0, &Reader::default());
+    assert!(p.pieces.iter().all(|x| x.from == "New one"), "{p:?}");
+    let as_worn = Line { worn: true, ..line("Guy", 3.0, 2) };
+    let p = plan(std::slice::from_ref(&as_worn), &[worn.clone(), sound], 50.0, &Reader::default());
+    assert!(p.pieces.iter().all(|x| x.from == "Fuzzy"), "{p:?}");
+    let both = plan(&[as_worn, line("Guy", 3.0, 2)], &[worn], 50.0, &Reader::default());
+    assert_eq!(
+        both.pieces.iter().map(|x| (x.from.as_str(), x.cuts.len())).collect::<Vec<_>>(),
+        [("New spool 1", 2), ("Fuzzy", 2)]
+    );
+}
+
+proptest! {
+    /// Whatever is asked: each piece of the kit serves once, whole or cut; every line is cut, served or told of; nothing made up is
+    /// cut.
+    #[test]
+    fn every_line_is_cut_served_or_told(
+        lines in prop::collection::vec((0.3..12.0f64, 1usize..4, any::<bool>()), 1..7),
+        kit in prop::collection::vec((0.3..20.0f64, any::<bool>(), any::<bool>()), 0..8),
+    ) {
+        let wanted: Vec<Line> = lines
+            .iter()
+            .enumerate()
+            .map(|(i, (m, n, worn))| Line { worn: *worn, ..line(&format!("Line {i}"), *m, *n) })
+            .collect();
+        let kit: Vec<Spare> = kit
+            .iter()
+            .enumerate()
+            .map(|(i, (m, worn, made_up))| Spare { worn: *worn, made_up: *made_up, ..spare(&format!("Hank {i}"), *m) })
+            .collect();
+        let p = plan(&wanted, &kit, 50.0, &Reader::default());
+        let cut: usize = p.pieces.iter().map(|x| x.cuts.len()).sum();
+        prop_assert!(p.cannot.is_empty());
+        prop_assert_eq!(cut, wanted.iter().map(|l| l.times).sum::<usize>());
+        for s in &kit {
+            let used: Vec<_> = p.pieces.iter().filter(|x| x.from == s.name).collect();
+            prop_assert!(used.len() <= 1, "{} twice", s.name);
+            prop_assert!(!s.made_up || used.iter().all(|x| x.whole), "{} is cut", s.name);
+            for x in used {
+                let of = |c: &umbet_core::cutting::CutFrom| wanted.iter().find(|l| l.name == c.line).expect("its line");
+                let sealing = if s.made_up { 0.0 } else { SEALED_M };
+                prop_assert!(x.cuts.iter().all(|c| of(c).worn == s.worn && c.length_m >= of(c).length_m + sealing - 1e-6));
+            }
+        }
+    }
+}
+
+/// A page of labels: a square of so many cells, the mark's rings, and every name; twelve go on a page.
+#[test]
+fn labels_are_laid_on_pages() {
+    let label = |i: usize| umbet_core::cutting::Label {
+        name: format!("Hank {i}"),
+        cord: "6 mm polyester braid".into(),
+        length: "12.00 m".into(),
+        day: "No. 3, 1 May".into(),
+        mark: vec![1, 2, 3, 4],
+        square: vec![vec![true, false, true], vec![false, true, true], vec![true, true, true]],
+    };
+    let all: Vec<_> = (0..13).map(label).collect();
+    let pages = umbet_core::cutting::labels(&all);
+    assert_eq!(pages.len(), 2);
+    let svg: String = pages.iter().map(|s| umbet_core::draw::to_svg(s, None)).collect();
+    // Per label: four runs of black cells, one broad whipping and ten rings.
+    assert_eq!(svg.matches("class=\"ink-box\"").count(), 13 * (4 + 1 + 10));
+    assert!((0..13).all(|i| svg.contains(&format!(">Hank {i}<"))));
+}
+
+fn of_bend(_: &str) -> Option<umbet_core::cutting::Bend> {
+    let keeps = umbet_core::units::Band::new(0.6, 0.8);
+    Some(umbet_core::cutting::Bend { one: "a double fisherman's knot".into(), takes_m: 0.5, keeps })
+}
+
+/// By hand: 100 m of spools of 40 m, half a metre to a bend. Two parts give 2 · 39.98 − 0.5 m and fall short; three of
+/// (100 + 2 · 0.5) / 3 m do. A line a spool is long enough for stays whole.
+#[test]
+fn a_line_too_long_is_joined_of_the_fewest_parts() {
+    use umbet_core::cutting::in_parts;
+    let wanted = [line("Hand line", 100.0, 1), line("Guy", 3.0, 4)];
+    let (parts, says) = in_parts(&wanted, &[], 40.0, of_bend, &Reader::default());
+    assert_eq!(parts.len(), 4);
+    assert!(parts[..3].iter().all(|p| (p.length_m - 101.0 / 3.0).abs() < 1e-9), "{parts:?}");
+    assert_eq!((parts[0].name.as_str(), &parts[3]), ("Hand line, part 1 of 3", &wanted[1]));
+    assert!(
+        says.len() == 1 && says[0].contains("0.50 m goes into each bend") && says[0].contains("60 to 80 %"),
+        "{says:?}"
+    );
+    let p = plan(&parts, &[], 40.0, &Reader::default());
+    assert!(p.cannot.is_empty() && p.buy[0].spools == 3, "{p:?}");
+    // A long piece of the kit makes it two.
+    let (parts, _) = in_parts(&wanted, &[spare("Coil", 60.0)], 40.0, of_bend, &Reader::default());
+    assert_eq!(parts.len(), 3);
+    // Where nothing joins a cord, its line stays as long as it is.
+    let (whole, says) = in_parts(&wanted, &[], 40.0, |_| None, &Reader::default());
+    assert_eq!((whole.as_slice(), says.len()), (&wanted[..], 0));
+}
+
+proptest! {
+    /// Joined, the parts are as long as the line and its bends, none is longer than what it is cut from, and one part fewer would be.
+    #[test]
+    fn parts_make_the_line(m in 5.0..900.0f64, spool_m in 5.0..200.0f64, n in 1usize..4) {
+        let (parts, says) = umbet_core::cutting::in_parts(&[line("Line", m, n)], &[], spool_m, of_bend, &Reader::default());
+        let sum: f64 = parts.iter().map(|p| p.length_m).sum();
+        let bends = 0.5 * (parts.len() - 1) as f64;
+        prop_assert!((sum - m - bends).abs() < 1e-6);
+        prop_assert_eq!(says.len(), usize::from(parts.len() > 1));
+        prop_assert!(parts.iter().all(|p| p.times == n && p.length_m <= spool_m - SEALED_M + 1e-6));
+        if parts.len() > 1 {
+            let fewer = (parts.len() - 1) as f64;
+            prop_assert!(fewer * (spool_m - SEALED_M) - 0.5 * (fewer - 1.0) < m);
+        }
+    }
+}
+
+/// A line that wants its colour is cut from that alone; one that takes any is cut from what is left of it all. A new spool is named
+/// with its colour.
+#[test]
+fn a_colour_is_kept() {
+    let of = |colour: &str, l: Line| Line { colour: colour.into(), ..l };
+    let piece = |name: &str, colour: &str, m| Spare { colour: colour.into(), ..spare(name, m) };
+    let kit =
+        [piece("Orange one", "orange", 10.0), piece("Grey one", "grey", 10.0), piece("Another grey", "grey", 5.0)];
+    let wanted = [of("orange", line("First", 3.0, 3)), of("grey", line("Second", 3.0, 3)), of("", line("Any", 1.9, 2))];
+    let p = plan(&wanted, &kit, 50.0, &Reader::default());
+    assert!(p.buy.is_empty() && p.cannot.is_empty(), "{p:?}");
+    for x in &p.pieces {
+        let of_line = |name: &str| x.cuts.iter().any(|c| c.line == name);
+        assert!(!of_line("First") || x.from == "Orange one", "{x:?}");
+        assert!(!of_line("Second") || x.from.to_lowercase().contains("grey"), "{x:?}");
+        let cut: f64 = x.cuts.iter().map(|c| c.length_m).sum();
+        assert!((cut + x.left_m - x.length_m).abs() < 1e-6, "one picture a piece, whoever it was cut for: {x:?}");
+    }
+    let pieces: std::collections::BTreeSet<&str> = p.pieces.iter().map(|x| x.from.as_str()).collect();
+    assert_eq!(pieces.len(), p.pieces.len(), "{p:?}");
+    assert!(p.pieces.iter().any(|x| x.cord == "parachute cord, orange"), "{p:?}");
+    let p = plan(&[of("red", line("First", 3.0, 3))], &kit, 50.0, &Reader::default());
+    assert!(p.buy[0].says.contains("parachute cord, red"), "{p:?}");
 }

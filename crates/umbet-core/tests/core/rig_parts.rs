@@ -80,7 +80,8 @@ fn several_hanks_serve_together() {
     let reader = Reader::default();
     let of =
         |name: &str, times, m| Cut::of(name, times, &cord("paracord-iii"), vec![cut::item("run", m, &reader)], &reader);
-    let hank = |name: &str, length_m| Hank { name: name.into(), kind: "paracord-iii".into(), length_m };
+    let hank =
+        |name: &str, length_m| Hank { name: name.into(), kind: "paracord-iii".into(), length_m, ..Hank::default() };
     let kit = [hank("one", 7.0), hank("two", 9.5), hank("three", 4.0)];
     let mut cuts = vec![of("Guy", 6, 3.0), of("Corner", 1, 3.0), of("Again", 3, 1.2)];
     serve(&mut cuts, &kit, &reader, |_, _| Vec::new());
@@ -96,7 +97,7 @@ fn cuts_are_served_from_the_kit() {
     let reader = Reader::default();
     let kind = "braid-polyester-6";
     let of = |name: &str, times, m| Cut::of(name, times, &cord(kind), vec![cut::item("run", m, &reader)], &reader);
-    let hank = |name: &str, length_m| Hank { name: name.into(), kind: kind.into(), length_m };
+    let hank = |name: &str, length_m| Hank { name: name.into(), kind: kind.into(), length_m, ..Hank::default() };
     let kit = [hank("long", 20.0), hank("short", 6.0)];
     let mut cuts = [of("A", 1, 5.5), of("B", 2, 4.0), of("C", 1, 15.0), of("D", 1, 40.0)];
     serve(&mut cuts, &kit, &reader, |c, short| vec![format!("{} another way, {short:.0} m", c.name)]);
@@ -114,6 +115,36 @@ fn cuts_are_served_from_the_kit() {
     let mut alone = [of("A", 1, 5.5)];
     serve(&mut alone, &[], &reader, |_, _| vec!["never".into()]);
     assert!(alone[0].hank.is_none() && alone[0].short.is_empty());
+}
+
+/// Worn hanks serve what was reckoned with as worn; one with a loop in its end serves one line as it is, and is cut into none.
+#[test]
+fn worn_and_made_up_hanks_serve_what_they_may() {
+    let reader = Reader::default();
+    let kind = "braid-polyester-6";
+    let of = |name: &str, times, m, worn| {
+        let used = UsedCord { worn, ..cord(kind) };
+        Cut::of(name, times, &used, vec![cut::item("run", m, &reader)], &reader)
+    };
+    let hank = |name: &str, length_m| Hank { name: name.into(), kind: kind.into(), length_m, ..Hank::default() };
+    let fuzzy = Hank { worn: true, ..hank("fuzzy", 20.0) };
+    let ready = Hank { made_up: true, ..hank("ready ridge", 12.0) };
+    let served = |cuts: &[Cut]| cuts.iter().map(|c| c.hank.clone()).collect::<Vec<_>>();
+    let mut cuts = vec![of("Ridge", 1, 10.5, false), of("Again", 1, 1.0, false), of("Worn one", 2, 4.0, true)];
+    serve(&mut cuts, &[fuzzy.clone(), ready.clone()], &reader, |_, _| Vec::new());
+    assert_eq!(
+        served(&cuts),
+        [
+            Some("ready ridge serves as it is, 1.50 m over".to_owned()),
+            None,
+            Some("fuzzy serves, 12.00 m left".to_owned())
+        ]
+    );
+    let mut cuts = vec![of("Guys", 3, 3.0, false)];
+    serve(&mut cuts, &[fuzzy, ready], &reader, |_, _| Vec::new());
+    assert_eq!(served(&cuts), [None]);
+    assert!(cuts[0].short[0].contains("None of this cord in the kit may be cut for it"), "{:?}", cuts[0].short);
+    assert!(cuts[0].short[0].contains("with a knot made in its end"), "{:?}", cuts[0].short);
 }
 
 #[test]

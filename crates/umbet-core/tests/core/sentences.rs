@@ -13,7 +13,7 @@ use umbet_core::teach::question::{Kind, question};
 use umbet_core::units::{Reader, UnitSystem};
 
 /// What is wrong with these words, if anything is.
-fn amiss(words: &str) -> Option<String> {
+pub fn amiss(words: &str) -> Option<String> {
     let flat = words.to_lowercase();
     for none in
         ["nan", "inf ", "infinity", "none)", "some(", "{", "}", "  ", " ,", " .", "..", ",,", ".,", ";.", ": .", "()"]
@@ -41,13 +41,13 @@ fn amiss(words: &str) -> Option<String> {
 }
 
 /// A sentence, from its capital to its full stop.
-fn is_sentence(words: &str) -> bool {
+pub fn is_sentence(words: &str) -> bool {
     let first = words.chars().next();
     first.is_some_and(|c| c.is_uppercase() || c.is_numeric()) && words.ends_with(['.', '!', '?', ')'])
 }
 
 /// Everything a plan says, by where it is said.
-fn said(p: &RigPlan) -> Vec<(&'static str, Vec<&str>)> {
+pub fn said(p: &RigPlan) -> Vec<(&'static str, Vec<&str>)> {
     vec![
         ("order", p.order.iter().map(|s| s.say.as_str()).collect()),
         ("strike", p.strike.iter().map(|s| s.say.as_str()).collect()),

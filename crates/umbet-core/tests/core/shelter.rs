@@ -252,13 +252,13 @@ fn a_line_is_as_long_as_the_sum_of_what_it_is_for() {
     // Four arm spans came to six metres and were too short (WORK, the trade): the sum says by how much.
     let mut d = shelter();
     d.tighten = Tighten::Looped;
-    let six = Hank { name: "four spans".into(), kind: d.ridge_cord.kind.clone(), length_m: 6.0 };
+    let six = Hank { name: "four spans".into(), kind: d.ridge_cord.kind.clone(), length_m: 6.0, ..Hank::default() };
     let p = planned_with(&d, &[six], &Habits::default(), &Reader::default());
     let short = &p.rig.cuts[0].short;
     assert!(short[0].contains("short"), "{short:?}");
     // Named the wide pair, the nearer one is offered with what it saves.
     d.between = Some([1, 3]);
-    let six = Hank { name: "four spans".into(), kind: d.ridge_cord.kind.clone(), length_m: 6.0 };
+    let six = Hank { name: "four spans".into(), kind: d.ridge_cord.kind.clone(), length_m: 6.0, ..Hank::default() };
     let wide = planned_with(&d, &[six], &Habits::default(), &Reader::default());
     let other = wide.rig.cuts[0].short.iter().find(|s| s.starts_with("Re-route")).expect("another pair");
     assert!(other.contains("the ash and the larch") && other.contains("saves"), "{other}");
@@ -270,7 +270,8 @@ fn a_line_is_as_long_as_the_sum_of_what_it_is_for() {
 #[test]
 fn the_shortest_hank_that_serves_is_taken_and_nothing_twice() {
     let d = shelter();
-    let hank = |name: &str, kind: &str, length_m| Hank { name: name.into(), kind: kind.into(), length_m };
+    let hank =
+        |name: &str, kind: &str, length_m| Hank { name: name.into(), kind: kind.into(), length_m, ..Hank::default() };
     let ridge = d.ridge_cord.kind.as_str();
     let guy = d.guy_cord.kind.as_str();
     let kit =

@@ -237,7 +237,8 @@ fn ones_own_choice_is_kept_with_its_reason() {
 #[test]
 fn what_the_kit_lacks_is_said() {
     let d = ShelterDraft::of_the_crew();
-    let other = Hank { name: "the red braid".into(), kind: "braid-polyester-8".into(), length_m: 30.0 };
+    let other =
+        Hank { name: "the red braid".into(), kind: "braid-polyester-8".into(), length_m: 30.0, ..Hank::default() };
     let p = planned_with(&d, &[other], &Habits::default(), &Reader::default());
     let ridge = &p.rig.cuts[0];
     assert!(ridge.hank.is_none());
@@ -246,7 +247,7 @@ fn what_the_kit_lacks_is_said() {
         "{:?}",
         ridge.short
     );
-    let scrap = Hank { name: "a scrap".into(), kind: d.guy_cord.kind.clone(), length_m: 0.5 };
+    let scrap = Hank { name: "a scrap".into(), kind: d.guy_cord.kind.clone(), length_m: 0.5, ..Hank::default() };
     let p = planned_with(&d, &[scrap], &Habits::default(), &Reader::default());
     assert!(
         p.rig.cuts[1].short[0].contains("a scrap") && p.rig.cuts[1].short[0].contains("short"),

@@ -2,9 +2,11 @@
 
 use serde_json::Value;
 use umbet_core::cord::{Construction, Cord, cords};
+use umbet_core::rig::LineWork;
+use umbet_core::rig::working::{Asked, LEAST_MARGIN, serves};
 use umbet_core::rig::{Given, Impossible, PLANNERS, Planned, Planner};
-use umbet_core::situation::Habits;
-use umbet_core::units::Reader;
+use umbet_core::situation::{CordDraft, Draft, Habits, Task, UsedCord, used_cord};
+use umbet_core::units::{Force, Length, Reader};
 
 /// Sets every cord of a draft.
 fn with_cord(draft: &mut Value, kind: &str, spent: bool) {
@@ -141,4 +143,62 @@ fn the_cord_named_in_its_place_does() {
         );
     });
     assert!(tried > 5, "{tried}");
+}
+
+fn used(kind: &str) -> UsedCord {
+    let draft = CordDraft { kind: kind.into(), ..Draft::usual(Task::MakeFast).cord };
+    UsedCord { wet: false, worn: false, ..used_cord("cord", &draft).expect("a cord of the list") }
+}
+
+fn asked(length_m: f64, pull_n: f64, work: LineWork) -> Asked {
+    Asked { length: Length::from_m(length_m), pull: Force::from_n(pull_n), work, wet: false }
+}
+
+/// A piece is found by what it must do: too short, too weak, the wrong make and a line that cuts the hands are each told why not.
+#[test]
+fn a_piece_is_found_by_what_it_must_do() {
+    let reader = Reader::default();
+    let has = |kind: &str, m: f64, a: &Asked| serves(&used(kind), Length::from_m(m), a, &reader);
+    let strung = asked(10.0, 400.0, LineWork::Strung);
+    // 6 mm polyester braid, 5 500 N at the least, six tenths at the knot: 3 300 N, eight times 400 N.
+    assert_eq!(
+        has("braid-polyester-6", 12.0, &strung).as_deref(),
+        Ok("At a knot it bears 3,300 to 5,300 N, est.: 8 times the pull; 2.00 m longer.")
+    );
+    assert_eq!(has("braid-polyester-6", 9.4, &strung), Err("It is 600 mm short.".replace("600 mm", "0.60 m")));
+    let weak = has("bank-line-2", 84.0, &strung).expect_err("too weak");
+    assert!(weak.contains("may part under it") && weak.contains("5 times is wanted"), "{weak}");
+    let some = has("paracord-iii", 30.0, &strung).expect_err("not strong enough");
+    assert!(some.contains("3.7 times the pull, and 5 times is wanted"), "{some}");
+    let flat = has("webbing-25", 30.0, &asked(10.0, 400.0, LineWork::Hung)).expect_err("webbing");
+    assert!(flat.contains("Webbing lies flat"), "{flat}");
+    let thin = has("braid-polyester-8", 30.0, &asked(10.0, 400.0, LineWork::Hauled)).expect_err("thin");
+    assert!(thin.contains("cuts the hands"), "{thin}");
+    assert!(has("braid-polyester-12", 30.0, &asked(10.0, 400.0, LineWork::Hauled)).is_ok());
+}
+
+/// Nothing that is found is used beyond a fifth of what it bears at its knot, worn or wet; and wet nylon serves less than dry.
+#[test]
+fn nothing_found_is_used_too_far() {
+    let reader = Reader::default();
+    for cord in cords() {
+        for work in LineWork::ALL {
+            for (worn, wet) in [(false, false), (true, false), (false, true), (true, true)] {
+                for pull_n in [50.0, 200.0, 800.0, 3200.0] {
+                    let piece = UsedCord { worn, ..used(&cord.id) };
+                    let a = Asked { wet, ..asked(5.0, pull_n, work) };
+                    let Ok(says) = serves(&piece, Length::from_m(20.0), &a, &reader) else { continue };
+                    let bears = UsedCord { wet, ..piece }.at_knot(umbet_core::rig::working::KEPT).low;
+                    assert!(bears >= LEAST_MARGIN * pull_n, "{} {work:?} {pull_n}: {says}", cord.name);
+                    assert!(says.contains("est."), "{says}");
+                    assert!(cord.construction != Construction::Shock, "{} {work:?}: {says}", cord.name);
+                }
+            }
+        }
+    }
+    let nylon = used("braid-nylon-6");
+    let least = nylon.at_knot(umbet_core::rig::working::KEPT).low / LEAST_MARGIN;
+    let just = asked(5.0, least * 0.999, LineWork::Strung);
+    assert!(serves(&nylon, Length::from_m(9.0), &just, &reader).is_ok());
+    assert!(serves(&nylon, Length::from_m(9.0), &Asked { wet: true, ..just }, &reader).is_err());
 }

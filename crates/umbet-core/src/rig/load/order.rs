@@ -101,7 +101,8 @@ impl Work<'_> {
             knot_at(self.joints, "fixed-end")
         );
         let draw = format!(
-            "At ring {b} {tight}, watching the load move to where it is to sit; finish with {}.",
+            "Line {}: at ring {b} {tight}, watching the load move to where it is to sit; finish with {}.",
+            n + 1,
             knot_at(self.joints, "tight-end")
         );
         [
@@ -155,10 +156,10 @@ fn rings(deck: &Deck) -> String {
 const fn look_again(going: Going) -> &'static str {
     match going {
         Going::Path => {
-            "Stop after 50 m: things settle and lines go slack. Draw them up, and again after every rough stretch."
+            "Stop after fifty paces: things settle and lines go slack. Draw them up, and again after every rough stretch."
         }
         Going::Road => {
-            "Stop after a few kilometres: things settle and lines go slack. Draw them up, then at every stop."
+            "Stop after the first few minutes: things settle and lines go slack. Draw them up, then at every stop."
         }
         Going::Water => {
             "Whip a cord over each hitch for a long crossing, and look again as soon as she moves in the sea: wet lines slacken."

@@ -31,8 +31,10 @@ pub fn change(input: &ForceInput<'_>, between: &Between, f: &Forces, parts: &[Pa
     let wanted = PLACE_M2 * f64::from(shelter.people);
     if g.floor_m2 < wanted {
         all.push(format!(
-            "Dry ground is {:.1} m², and {} want {wanted:.1}: a larger cover, or fewer under it.",
-            g.floor_m2, shelter.people
+            "Dry ground is {}, and {} want {}: a larger cover, or fewer under it.",
+            reader.area(g.floor_m2),
+            shelter.people,
+            reader.area(wanted)
         ));
     }
     if f.sag_m.high > LOW * g.span_m {
@@ -99,8 +101,8 @@ fn strength(shelter: &Shelter, f: &Forces, parts: &[Part], reader: &Reader) -> V
     }
     if parts.first().is_some_and(|p| p.margin.high < 1.0) {
         all.push(format!(
-            "It does not stand in gusts of {:.0} m/s: pitch it lower, out of the wind, or strike it.",
-            f.gust_ms
+            "It does not stand in gusts of {}: pitch it lower, out of the wind, or strike it.",
+            reader.speed(f.gust_ms)
         ));
     }
     all

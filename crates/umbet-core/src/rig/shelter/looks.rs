@@ -98,7 +98,7 @@ fn words(shelter: &Shelter, plan: &ShelterPlan, reader: &Reader) -> ShelterWords
         } else {
             format!("guy {}, {}", m(longest), reader.forces(f.hardest_guy_n))
         },
-        wind: format!("gusts {:.0} m/s", shelter.gust_ms),
+        wind: format!("gusts {}", reader.speed(shelter.gust_ms)),
         flag: g.at_neck_height().then(|| ["Neck height:".to_owned(), "rag on it".to_owned()]),
     }
 }

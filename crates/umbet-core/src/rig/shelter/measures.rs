@@ -11,10 +11,10 @@ use crate::units::{Band, Length, Reader};
 pub fn measures(shelter: &Shelter, between: &Between, g: &Geometry, f: &Forces, reader: &Reader) -> Vec<String> {
     let m = |m: f64| reader.length(Length::from_m(m));
     let mut all = vec![format!(
-        "Headroom {} where one sits, {} needed; {:.1} m² of dry ground, from rain that falls straight down.",
+        "Headroom {} where one sits, {} needed; {} of dry ground, from rain that falls straight down.",
         m(g.headroom_m),
         m(g.needed_m),
-        g.floor_m2
+        reader.area(g.floor_m2)
     )];
     if shelter.pitch.needs_two_anchors() {
         all.extend(of_ridge(shelter, between, g, f, reader));

@@ -36,7 +36,7 @@ use crate::rig::{
     Dragged, Drawing, FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan,
 };
 use crate::situation::{Fault, Habits, UsedCord};
-use crate::units::{BodyMeasures, Length};
+use crate::units::{Length, Reader};
 use forces::ForceInput;
 use order::Work;
 use serde::Serialize;
@@ -172,9 +172,9 @@ pub struct ShelterPlan {
 /// [`Impossible`] says what does not go, and what to change.
 pub fn plan(shelter: &Shelter, given: &Given<'_>) -> Result<ShelterPlan, Impossible> {
     let reader = given.reader;
-    let between = site::between(shelter)?;
+    let between = site::between(shelter, reader)?;
     let blow = Blow::of(shelter, &Bearing::of(shelter, &between));
-    let geometry = laid_out(shelter, &between, blow, &reader.body)?.with_backstays(shelter, &between);
+    let geometry = laid_out(shelter, &between, blow, reader)?.with_backstays(shelter, &between);
     let input = ForceInput { shelter, geometry: &geometry, blow };
     let forces = input.forces();
     let joints = joints::joints(shelter, &between, &geometry, &forces, given.habits, reader);
@@ -207,10 +207,10 @@ pub fn plan(shelter: &Shelter, given: &Given<'_>) -> Result<ShelterPlan, Impossi
 const HANGS: f64 = 0.06;
 
 /// Laid out so that headroom holds under the ridge as it hangs: its ties are higher by what it may come down.
-fn laid_out(shelter: &Shelter, between: &Between, blow: Blow, body: &BodyMeasures) -> Result<Geometry, Impossible> {
+fn laid_out(shelter: &Shelter, between: &Between, blow: Blow, reader: &Reader) -> Result<Geometry, Impossible> {
     // Where the lowest ties are high up it goes only for a line that hangs.
-    let mut geometry = pitch::lay(shelter, between, 0.0, body)
-        .or_else(|why| pitch::lay(shelter, between, HANGS * between.span_m, body).map_err(|_| why))?;
+    let mut geometry = pitch::lay(shelter, between, 0.0, reader)
+        .or_else(|why| pitch::lay(shelter, between, HANGS * between.span_m, reader).map_err(|_| why))?;
     if !shelter.pitch.needs_two_anchors() {
         return Ok(geometry);
     }
@@ -218,18 +218,21 @@ fn laid_out(shelter: &Shelter, between: &Between, blow: Blow, body: &BodyMeasure
     let ties = [0.0, between.span_m].map(|x| geometry.line_at(x) - geometry.ground.at(x, 0.0));
     if !between.allows(ties.map(|tie| tie + sag)) {
         let h = geometry.ridge_m;
-        geometry = pitch::lay(shelter, between, sag, body).map_err(|_| too_slack(between, h, sag))?;
+        geometry = pitch::lay(shelter, between, sag, reader).map_err(|_| too_slack(between, h, sag, reader))?;
     }
     geometry.ties_m = geometry.ties_m.map(|tie| tie + sag);
     Ok(geometry)
 }
 
-fn too_slack(between: &Between, ridge_m: f64, sag_m: f64) -> Impossible {
+fn too_slack(between: &Between, ridge_m: f64, sag_m: f64, reader: &Reader) -> Impossible {
+    let m = |m: f64| reader.length(Length::from_m(m));
     Impossible(format!(
-        "Over {:.1} m the ridge comes down {sag_m:.2} m in its middle: to keep {ridge_m:.2} m there it wants tying {:.2} m up, and {:.2} m is the highest tie. Take nearer anchors, pull harder, or use cord that stretches less.",
-        between.span_m,
-        ridge_m + sag_m,
-        between.high_m[0].min(between.high_m[1])
+        "Over {} the ridge comes down {} in its middle: to keep {} there it wants tying {} up, and {} is the highest tie. Take nearer anchors, pull harder, or use cord that stretches less.",
+        m(between.span_m),
+        m(sag_m),
+        m(ridge_m),
+        m(ridge_m + sag_m),
+        m(between.high_m[0].min(between.high_m[1]))
     ))
 }
 
@@ -238,12 +241,12 @@ fn said(shelter: &Shelter, between: &Between, given: &Given<'_>) -> String {
     let [near, far] = between.anchors.map(|i| shelter.anchors[i].name.as_str());
     let at = if shelter.pitch.needs_two_anchors() { format!("between {near} and {far}") } else { format!("on {near}") };
     format!(
-        "For {}, a cover {} by {} as {}, {at}; gusts {:.0} m/s.",
+        "For {}, a cover {} by {} as {}, {at}; gusts {}.",
         shelter.people,
         m(shelter.length_m),
         m(shelter.width_m),
         shelter.pitch.words(),
-        shelter.gust_ms
+        given.reader.speed(shelter.gust_ms)
     )
 }
 

@@ -3,6 +3,7 @@
 use super::draft::Shelter;
 use crate::rig::Impossible;
 use crate::rig::anchor::{Anchor, AnchorKind};
+use crate::units::{Length, Reader};
 use serde::Serialize;
 
 /// Room between an anchor and the cover's end, least.
@@ -38,7 +39,7 @@ const ALONE_M: f64 = 8.0;
 ///
 /// # Errors
 /// [`Impossible`] when nothing sound stands there, or not far enough apart.
-pub fn between(shelter: &Shelter) -> Result<Between, Impossible> {
+pub fn between(shelter: &Shelter, reader: &Reader) -> Result<Between, Impossible> {
     if let Some(pair) = shelter.between {
         let hold = if shelter.pitch.needs_two_anchors() { 2 } else { 1 };
         let dead = pair.iter().take(hold).map(|&i| &shelter.anchors[i]).find(|a| !a.sound);
@@ -47,11 +48,11 @@ pub fn between(shelter: &Shelter) -> Result<Between, Impossible> {
             None => Ok(taken(shelter, pair, "The two you named.".into())),
         };
     }
-    if shelter.pitch.needs_two_anchors() { the_shortest_pair(shelter) } else { the_most_room(shelter) }
+    if shelter.pitch.needs_two_anchors() { the_shortest_pair(shelter, reader) } else { the_most_room(shelter) }
 }
 
 /// A ridge wants the shortest span that is long enough for its cover.
-fn the_shortest_pair(shelter: &Shelter) -> Result<Between, Impossible> {
+fn the_shortest_pair(shelter: &Shelter, reader: &Reader) -> Result<Between, Impossible> {
     let n = shelter.anchors.len();
     let pairs = (0..n).flat_map(|i| (i + 1..n).map(move |j| [i, j]));
     let sound: Vec<[usize; 2]> = pairs.filter(|p| p.iter().all(|&i| shelter.anchors[i].sound)).collect();
@@ -62,7 +63,9 @@ fn the_shortest_pair(shelter: &Shelter) -> Result<Between, Impossible> {
         (Some(p), _) => Ok(taken(shelter, *p, "The shortest span that is long enough for the cover.".into())),
         (None, None) => Err(Impossible("No two sound anchors: name others, or pitch it from one.".into())),
         (None, Some(longest)) => Err(Impossible(format!(
-            "The longest span between sound anchors is {longest:.2} m, and the cover wants {wanted:.2} m: turn the cover, take a shorter one, or pitch it from one anchor."
+            "The longest span between sound anchors is {}, and the cover wants {}: turn the cover, take a shorter one, or pitch it from one anchor.",
+            reader.length(Length::from_m(longest)),
+            reader.length(Length::from_m(wanted))
         ))),
     }
 }

@@ -3,6 +3,7 @@
 use super::draft::Shelter;
 use super::site::Between;
 use crate::rig::Impossible;
+use crate::units::{Length, Reader};
 use serde::Serialize;
 
 /// The ground, taken as a plane; its height is nought in the middle between the anchors.
@@ -46,14 +47,25 @@ const STEEPEST: f64 = 0.25;
 ///
 /// # Errors
 /// [`Impossible`] when the anchors do not let a line so high, or only a steep one.
-pub fn ties(between: &Between, plane: &Plane, h: f64, sag: f64, slope: RidgeSlope) -> Result<[f64; 2], Impossible> {
+pub fn ties(
+    between: &Between,
+    plane: &Plane,
+    h: f64,
+    sag: f64,
+    slope: RidgeSlope,
+    reader: &Reader,
+) -> Result<[f64; 2], Impossible> {
+    let m = |m: f64| reader.length(Length::from_m(m));
     let ground = [plane.at(0.0, 0.0), plane.at(between.span_m, 0.0)];
     let [low, high] = [between.low_m, between.high_m].map(|l| [l[0] + ground[0] - sag, l[1] + ground[1] - sag]);
     let twice = (2.0 * h).max(low[0] + low[1]);
     if twice > high[0] + high[1] + 1e-9 {
         let [near, far] = between.high_m;
         return Err(Impossible(format!(
-            "The ridge wants {h:.2} m in its middle, but a line can be tied {near:.2} m high at most at its near end and {far:.2} m at its far end: ask for it lower, or take other anchors."
+            "The ridge wants {} in its middle, but a line can be tied {} high at most at its near end and {} at its far end: ask for it lower, or take other anchors.",
+            m(h),
+            m(near),
+            m(far)
         )));
     }
     let wanted = match slope {
@@ -65,9 +77,9 @@ pub fn ties(between: &Between, plane: &Plane, h: f64, sag: f64, slope: RidgeSlop
     let rise = far - near;
     if rise.abs() > STEEPEST * between.span_m {
         return Err(Impossible(format!(
-            "The ridge would rise {:.2} m over {:.2} m, and the cover would slide down it: tie nearer to level, or take other anchors.",
-            rise.abs(),
-            between.span_m
+            "The ridge would rise {} over {}, and the cover would slide down it: tie nearer to level, or take other anchors.",
+            m(rise.abs()),
+            m(between.span_m)
         )));
     }
     Ok([near, far])

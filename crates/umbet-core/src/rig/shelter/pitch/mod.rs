@@ -6,7 +6,7 @@ use super::draft::{Pitch, Shelter, Wish};
 use super::site::{Between, LEAST_ROOM};
 use super::slope::{Plane, RidgeSlope};
 use crate::rig::Impossible;
-use crate::units::BodyMeasures;
+use crate::units::{Length, Reader};
 use serde::Serialize;
 
 mod drips;
@@ -258,8 +258,8 @@ impl Geometry {
 ///
 /// # Errors
 /// [`Impossible`] says what is too short, too near or too high, and what to change.
-pub fn lay(shelter: &Shelter, between: &Between, sag: f64, body: &BodyMeasures) -> Result<Geometry, Impossible> {
-    let stature = body.arm_span_m;
+pub fn lay(shelter: &Shelter, between: &Between, sag: f64, reader: &Reader) -> Result<Geometry, Impossible> {
+    let stature = reader.body.arm_span_m;
     let needed = SITTING * stature + CLEAR;
     let wanted = match shelter.wish {
         Wish::Low => 0.0,
@@ -274,30 +274,30 @@ pub fn lay(shelter: &Shelter, between: &Between, sag: f64, body: &BodyMeasures) 
     for h in (60..=320).map(|cm| f64::from(cm) / 100.0).filter(|h| *h >= wanted) {
         let mut reaches = false;
         for &eaves in eaves(shelter.wish) {
-            let laid = at_height(&Site { shelter, between, plane: &plane, sag, h, eaves });
+            let laid = at_height(&Site { shelter, between, plane: &plane, sag, h, eaves, reader });
             reaches |= !matches!(laid, Ok(None));
             match laid {
                 Ok(Some(g)) if g.headroom_m >= needed => {
                     return Ok(Geometry { needed_m: needed, drips: drips(shelter, &g), ..g });
                 }
-                Ok(Some(_)) => (why, stuck) = (Some(too_narrow(shelter)), false),
+                Ok(Some(_)) => (why, stuck) = (Some(too_narrow(shelter, reader)), false),
                 Err(e) if !stuck => (why, stuck) = (Some(e), true),
                 Ok(None) | Err(_) => {}
             }
         }
         // Cloth that does not reach does not from higher up.
         if !reaches {
-            return Err(why.unwrap_or_else(|| too_short(shelter, h)));
+            return Err(why.unwrap_or_else(|| too_short(shelter, h, reader)));
         }
     }
-    Err(why.unwrap_or_else(|| too_narrow(shelter)))
+    Err(why.unwrap_or_else(|| too_narrow(shelter, reader)))
 }
 
-fn too_narrow(shelter: &Shelter) -> Impossible {
+fn too_narrow(shelter: &Shelter, reader: &Reader) -> Impossible {
     Impossible(format!(
-        "Nobody can sit under a cover {} by {} m pitched as {}: take a larger one, or another pitch.",
-        shelter.length_m,
-        shelter.width_m,
+        "Nobody can sit under a cover {} by {} pitched as {}: take a larger one, or another pitch.",
+        reader.length(Length::from_m(shelter.length_m)),
+        reader.length(Length::from_m(shelter.width_m)),
         shelter.pitch.words()
     ))
 }
@@ -313,6 +313,8 @@ struct Site<'a> {
     h: f64,
     /// Height of eaves that are not pegged down.
     eaves: f64,
+    /// Who reads what stands in the way.
+    reader: &'a Reader,
 }
 
 /// Laid out at one height; `None` where the cloth does not reach.
@@ -326,9 +328,12 @@ fn at_height(site: &Site<'_>) -> Result<Option<Geometry>, Impossible> {
     }
     let short = shelter.length_m + 2.0 * LEAST_ROOM - between.span_m;
     if short > 0.0 {
+        let m = |m: f64| site.reader.length(Length::from_m(m));
         return Err(Impossible(format!(
-            "The anchors stand {:.2} m apart: {short:.2} m too near for a cover {} m long. Take others, turn the cover, or pitch it from one anchor.",
-            between.span_m, shelter.length_m
+            "The anchors stand {} apart: {} too near for a cover {} long. Take others, turn the cover, or pitch it from one anchor.",
+            m(between.span_m),
+            m(short),
+            m(shelter.length_m)
         )));
     }
     for slope in [RidgeSlope::Level, RidgeSlope::WithTheGround] {
@@ -352,10 +357,11 @@ const fn eaves(wish: Wish) -> &'static [f64] {
     }
 }
 
-fn too_short(shelter: &Shelter, h: f64) -> Impossible {
+fn too_short(shelter: &Shelter, h: f64, reader: &Reader) -> Impossible {
     Impossible(format!(
-        "A cover {} m wide does not reach from a ridge at {h:.2} m to its eaves: take a wider one, or a lower ridge.",
-        shelter.width_m
+        "A cover {} wide does not reach from a ridge at {} to its eaves: take a wider one, or a lower ridge.",
+        reader.length(Length::from_m(shelter.width_m)),
+        reader.length(Length::from_m(h))
     ))
 }
 

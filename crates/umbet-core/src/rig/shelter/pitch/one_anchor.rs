@@ -3,6 +3,7 @@
 
 use super::{GUY_SLOPE, Geometry, LEAST_ROOM, Panel, Place, Plane, Site, blank, guy, minus, plus, times};
 use crate::rig::Impossible;
+use crate::units::Length;
 
 /// The place so far over the ground that is `near.1` from one place and `far.1` from another, on the left (−1) or the right (1)
 /// of the way from the one to the other. `None` where there is none.
@@ -112,8 +113,9 @@ pub(super) fn plough_point(site: &Site<'_>) -> Result<Option<Geometry>, Impossib
     let tie = (peak[2] + from * steep - plane.at(0.0, 0.0)).max(site.between.low_m[0]);
     if tie > site.between.high_m[0] + 1e-9 {
         return Err(Impossible(format!(
-            "The peak wants its line tied {tie:.2} m high, but a line can be tied {:.2} m high at most there: ask for it lower, or take another anchor.",
-            site.between.high_m[0]
+            "The peak wants its line tied {} high, but a line can be tied {} high at most there: ask for it lower, or take another anchor.",
+            site.reader.length(Length::from_m(tie)),
+            site.reader.length(Length::from_m(site.between.high_m[0]))
         )));
     }
     // The long side on the left, the short one on the right.

@@ -7,7 +7,7 @@ use crate::rig::shelter::slope::{RidgeSlope, ties};
 
 /// A pitch whose ridge runs from anchor to anchor; `None` where the cloth does not reach.
 pub(super) fn on_ridge(site: &Site<'_>, slope: RidgeSlope) -> Result<Option<Geometry>, Impossible> {
-    let tied = ties(site.between, site.plane, site.h, site.sag, slope)?;
+    let tied = ties(site.between, site.plane, site.h, site.sag, slope, site.reader)?;
     // Where the lowest ties are higher than was asked, the whole ridge is.
     let h = f64::midpoint(tied[0], tied[1]);
     Ok(match site.shelter.pitch {

@@ -2,8 +2,15 @@
 //!
 //! All of it is common practice; figures are estimates for a hand and an arm as the person measured them.
 
+mod mark;
+mod measure;
+
+pub use mark::{LAST_MARK, mark, read_mark};
+pub use measure::{Wraps, by_wraps};
+
 use crate::cord::{Construction, Cord};
-use crate::units::{BodyMeasures, Length, Reader};
+use crate::situation::UsedCord;
+use crate::units::{Band, BodyMeasures, Force, Length, Reader};
 use crate::words::number;
 use serde::Serialize;
 use std::f64::consts::PI;
@@ -38,6 +45,10 @@ pub struct Care {
     pub checks: Vec<String>,
     /// When it is looked over.
     pub when: String,
+    /// A whipping on its end, move by move; empty where none is put on.
+    pub whipping: Vec<String>,
+    /// What it bears as it is, and how it stretches, in sentences.
+    pub bears: Vec<String>,
 }
 
 /// Cord no thicker than this is hanked on the fingers; thicker rope is coiled, millimetres.
@@ -60,13 +71,81 @@ const LOCK_M: f64 = 0.15;
 const PASS_S: [f64; 2] = [0.3, 0.8];
 
 /// How a piece of this cord and length is kept.
-pub fn care(cord: &Cord, length: Length, reader: &Reader) -> Care {
+pub fn care(used: &UsedCord, length: Length, reader: &Reader) -> Care {
+    let cord = used.kind;
     Care {
         hank: hanking(cord, length, reader),
         ends: ends(cord).map(str::to_owned).into(),
         checks: checks(cord).into_iter().map(str::to_owned).collect(),
         when: "Before it is used, after a shock or a wet day, and along its whole length twice a year.".into(),
+        whipping: whipping(used, reader),
+        bears: bears(used, length, reader),
     }
+}
+
+/// A whipping is so many times as long as the rope is thick (common practice: one to one and a half).
+pub const WHIPPING_LONG: f64 = 1.25;
+/// Waxed twine for whippings (common practice), millimetres thick.
+const TWINE_MM: f64 = 1.0;
+
+/// A common whipping, move by move, as it is drawn: turns and twine for a rope so thick.
+fn whipping(used: &UsedCord, reader: &Reader) -> Vec<String> {
+    let cord = used.kind;
+    if matches!(cord.construction, Construction::Wire | Construction::Webbing) {
+        return Vec::new();
+    }
+    let long = used.diameter * WHIPPING_LONG;
+    let turns = (long.mm() / TWINE_MM).round().max(6.0);
+    let twine = Length::from_mm(turns * PI * (used.diameter.mm() + TWINE_MM)) + long * 6.0 + Length::from_m(0.2);
+    vec![
+        format!(
+            "Cut {} of waxed twine. Lay a bight of it along the rope, its eye past the rope's end, and hold both parts with the thumb.",
+            reader.length_up(twine)
+        ),
+        "Take the long end down and round the rope, away from its end, and begin over both parts of the bight.".into(),
+        format!(
+            "Wind toward the rope's end, turn beside turn, each hauled tight: about {turns:.0} turns, {} in all.",
+            reader.diameter(long)
+        ),
+        "Put the end through the eye of the bight.".into(),
+        "Pull the short end at the other side until the eye has gone under the middle of the turns; trim both ends close.".into(),
+    ]
+}
+
+/// A cord is used to a fifth of what it bears at its knot, the weakest section (common practice for gear).
+const USED_TO: f64 = 5.0;
+/// Share of its strength kept at a knot (rescue-rope manuals, recalled; of the knots of this house the weakest).
+const AT_KNOT: Band = Band { low: 0.5, high: 0.7 };
+/// Wear from which on wet or dry makes a difference that is worth a sentence.
+const WET_MATTERS: f64 = 0.97;
+
+/// What a piece bears as it lies in the hand, wet as well, and how much longer it is under a working pull.
+fn bears(used: &UsedCord, length: Length, reader: &Reader) -> Vec<String> {
+    let at_knot = |used: &UsedCord| {
+        let (bare, knot) = (used.strength_n(), used.at_knot(AT_KNOT));
+        (reader.forces(bare), reader.forces(knot), knot.low / USED_TO)
+    };
+    let (bare, knot, working_n) = at_knot(used);
+    let pull = |n: f64| reader.force(Force::from_n(n));
+    let mut all = vec![format!(
+        "{}{bare} bare, {knot} at a knot, est.: use it to {} and no further.",
+        if used.worn { "Worn, it counts three quarters. " } else { "" },
+        pull(working_n)
+    )];
+    if used.kind.wet_strength < WET_MATTERS {
+        let (_, wet, wet_n) = at_knot(&UsedCord { wet: true, ..*used });
+        all.push(format!("Wet, {wet} at a knot, est.: use it to {}.", pull(wet_n)));
+    }
+    let stretch = used.kind.stretch_percent / 100.0;
+    if stretch >= 0.005 {
+        let longer = Length::from_m(length.m() * stretch);
+        all.push(format!(
+            "Under a working pull it is {:.0} % longer, est.: {} over all of it.",
+            100.0 * stretch,
+            reader.length(longer)
+        ));
+    }
+    all
 }
 
 fn hanking(cord: &Cord, length: Length, reader: &Reader) -> Hanking {
