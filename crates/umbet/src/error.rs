@@ -146,6 +146,14 @@ pub enum Error {
 }
 
 impl Error {
+    /// What to change, in words: of several values, one after the other.
+    pub fn says(&self) -> String {
+        match self {
+            Self::Unusable(faults) => faults.iter().map(|f| f.says.as_str()).collect::<Vec<_>>().join(" "),
+            other => other.to_string(),
+        }
+    }
+
     /// One value that cannot be used.
     pub fn fault(field: &str, says: impl Into<String>) -> Self {
         Self::Unusable(vec![Fault { field: field.to_owned(), says: says.into() }])

@@ -155,6 +155,21 @@ impl FromRequestParts<App> for Person {
     }
 }
 
+/// A word of a query as it may be kept.
+///
+/// # Errors
+/// When it has more characters than `most`, or holds what cannot be printed.
+pub fn in_words(field: &str, words: Option<&str>, most: usize) -> Result<(), Error> {
+    let words = words.unwrap_or_default();
+    if words.chars().count() > most {
+        return Err(Error::fault(field, format!("Keep it to {most} characters.")));
+    }
+    if words.chars().any(|c| is_no_character(u32::from(c))) {
+        return Err(Error::fault(field, "Take out what cannot be printed."));
+    }
+    Ok(())
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -6,7 +6,7 @@ pub mod config;
 pub mod demo;
 mod drawing_up;
 mod error;
-mod export;
+pub mod export;
 mod extract;
 pub mod forecast;
 pub mod gpx;

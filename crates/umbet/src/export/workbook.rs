@@ -4,6 +4,9 @@ use anyhow::Result;
 use chrono::{DateTime, Utc};
 use rust_xlsxwriter::{Color, Format, FormatAlign, FormatBorder, Workbook, Worksheet};
 
+/// The kind of file a workbook is.
+pub const WORKBOOK: &str = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+
 /// What stands in one place of a table.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Cell {

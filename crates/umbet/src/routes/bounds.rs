@@ -73,6 +73,11 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("CordInput", "kind", Names(kinds())),
         ("CordInput", "colour", Words([0, NAME_LONG])),
         ("CordInput", "place", Words([0, NAME_LONG])),
+        (
+            "CordInput",
+            "made",
+            Names(std::iter::once(String::new()).chain(cords::made_ends().map(|k| k.id.clone())).collect()),
+        ),
         ("CordInput", "ends", Names(cords::ENDS.iter().map(|e| (*e).to_owned()).collect())),
         ("DeedInput", "who", Words([0, NAME_LONG])),
         ("DeedInput", "note", Words([0, NOTE_LONG])),
@@ -85,6 +90,8 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("BodyMeasures", "forearm_m", Number(settings::FOREARM_M)),
         ("BodyMeasures", "hand_span_mm", Number(settings::HAND_SPAN_MM)),
         ("BodyMeasures", "four_fingers_mm", Number(settings::FOUR_FINGERS_MM)),
+        ("BodyMeasures", "foot_mm", Number(settings::FOOT_MM)),
+        ("BodyMeasures", "pace_m", Number(settings::PACE_M)),
         ("Settings", "knows", NamesOf(200, knots())),
         ("Settings", "schools", NamesOf(50, schools())),
         ("AnchorDraft", "name", Words([1, anchor::NAME_LONG])),
@@ -198,6 +205,7 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("Roster", "lines", Words([1, 20_000])),
         ("TryLines", "lines", Words([1, 1_000_000])),
         ("StandardLines", "lines", Words([1, 20_000])),
+        ("KitLines", "lines", Words([1, 1_000_000])),
         ("LearnerInput", "name", Words([1, NAME_LONG])),
         ("LearnerInput", "note", Words([0, NOTE_LONG])),
         ("TryInput", "knot", Names(taught())),
@@ -244,6 +252,9 @@ pub fn told(document: &mut OpenApi) {
     }
     if let Some(RefOr::T(Schema::OneOf(came))) = schemas.get_mut("Came") {
         came.items.iter_mut().for_each(misstep_short);
+    }
+    if let Some(RefOr::T(Schema::OneOf(deed))) = schemas.get_mut("Deed") {
+        deed.items.iter_mut().for_each(closed);
     }
     schemas.values_mut().for_each(characters_only);
     told_of_queries(document);
@@ -297,18 +308,23 @@ fn characters_only(schema: &mut RefOr<Schema>) {
 
 /// A variant told as an object with one name has no other names beside it, nor within it.
 fn one_named(item: &mut RefOr<Schema>) {
-    let closed = |o: &mut Object| {
-        if o.additional_properties.is_none() && !o.properties.is_empty() {
-            o.additional_properties = Some(Box::new(AdditionalProperties::FreeForm(false)));
-        }
-    };
     if let RefOr::T(Schema::Object(o)) = item
         && o.properties.len() == 1
     {
-        closed(o);
-        if let Some(RefOr::T(Schema::Object(inner))) = o.properties.values_mut().next() {
+        if let Some(inner) = o.properties.values_mut().next() {
             closed(inner);
         }
+        closed(item);
+    }
+}
+
+/// No names beside those it is told with.
+fn closed(schema: &mut RefOr<Schema>) {
+    if let RefOr::T(Schema::Object(o)) = schema
+        && o.additional_properties.is_none()
+        && !o.properties.is_empty()
+    {
+        o.additional_properties = Some(Box::new(AdditionalProperties::FreeForm(false)));
     }
 }
 
@@ -323,11 +339,22 @@ fn told_of_queries(document: &mut OpenApi) {
         _ => Vec::new(),
     }
     .join("|");
-    let patterns = [("surface", format!("^({surfaces})$")), ("mends", format!("^(({mends})(,({mends}))*)?$"))];
-    let all = document.paths.paths.values_mut().filter_map(|item| item.get.as_mut());
-    for parameter in all.filter_map(|o| o.parameters.as_mut()).flatten() {
+    let cords = cord::cords().iter().map(|c| c.id.as_str()).collect::<Vec<_>>().join("|");
+    let patterns = [
+        ("", "surface", format!("^({surfaces})$")),
+        ("", "mends", format!("^(({mends})(,({mends}))*)?$")),
+        ("/cutting", "kind", format!("^({cords})$")),
+        ("/cutting", "second", format!("^({cords})$")),
+        ("", "bag", format!("^{CHARACTERS}*$")),
+        ("", "colour", format!("^{CHARACTERS}*$")),
+        ("", "second_colour", format!("^{CHARACTERS}*$")),
+    ];
+    let all = document.paths.paths.iter_mut().filter_map(|(path, item)| Some((path, item.get.as_mut()?)));
+    let parameters = all.flat_map(|(path, o)| o.parameters.iter_mut().flatten().map(move |p| (path, p)));
+    for (path, parameter) in parameters {
         let RefOr::T(parameter) = parameter else { continue };
-        let pattern = patterns.iter().find(|(name, _)| parameter.name == *name).map(|(_, p)| p);
+        let asked = |(within, name, _): &&(&str, &str, String)| path.contains(within) && parameter.name == *name;
+        let pattern = patterns.iter().find(asked).map(|(_, _, p)| p);
         if let (Some(pattern), Some(RefOr::T(Schema::Object(o)))) = (pattern, parameter.schema.as_mut()) {
             o.pattern = Some(pattern.clone());
         }

@@ -1,13 +1,15 @@
 //! What can be said in a situation: cords, surfaces, shapes, schools, sources.
 
 use crate::extract::Person;
+use crate::store::cords::made_ends;
 use axum::Json;
 use serde::Serialize;
 use std::collections::BTreeMap;
 use umbet_core::choose::{Matter, matters};
 use umbet_core::cord::{Construction, Stiffness, cords};
-use umbet_core::knot::catalogue as knots;
+use umbet_core::knot::{Family, catalogue as knots};
 use umbet_core::object::{object_kinds, surfaces};
+use umbet_core::rig::LineWork;
 use umbet_core::situation::{Draft, Shape, Task};
 use umbet_core::source::{Source, sources};
 use umbet_core::units::{Band, Reader};
@@ -92,6 +94,15 @@ pub struct TaskKind {
     usual: Draft,
 }
 
+/// What a line does.
+#[derive(Serialize, ToSchema)]
+pub struct WorkKind {
+    /// The work.
+    work: LineWork,
+    /// In words.
+    words: String,
+}
+
 /// Everything a situation can be made of.
 #[derive(Serialize, ToSchema)]
 pub struct CatalogueWords {
@@ -109,6 +120,12 @@ pub struct CatalogueWords {
     sources: Vec<Source>,
     /// Names of knots by their ids.
     names: BTreeMap<&'static str, &'static str>,
+    /// What a line does.
+    works: Vec<WorkKind>,
+    /// Ids of knots that are made in an end and stay there.
+    made_ends: Vec<&'static str>,
+    /// Ids of knots that join two cords.
+    bends: Vec<&'static str>,
 }
 
 /// Cords, surfaces, shapes, schools and sources.
@@ -145,6 +162,9 @@ pub async fn catalogue(person: Person) -> Json<CatalogueWords> {
             .collect(),
         matters: matters().to_vec(),
         sources: sources().to_vec(),
+        works: LineWork::ALL.iter().map(|&work| WorkKind { work, words: work.words().into() }).collect(),
+        made_ends: made_ends().map(|k| k.id.as_str()).collect(),
+        bends: knots().knots().iter().filter(|k| k.entry.family == Family::Bend).map(|k| k.id.as_str()).collect(),
     })
 }
 

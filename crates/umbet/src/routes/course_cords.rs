@@ -1,11 +1,11 @@
 //! Cord of a course: what each learner is given over all its lessons, and which piece of the kit each is cut from.
 
 use super::courses::pace_of;
-use super::cutting::{CuttingQuery, cut_from_kit, ticket_answer};
+use super::cutting::{CuttingQuery, cut_from_kit, ticket_answer, workbook_answer};
 use crate::error::{Error, NotThere, Problem};
-use crate::extract::{Path, Person, Query};
+use crate::extract::{Path, Person, Query, in_words};
 use crate::state::App;
-use crate::store::{Course, Lesson};
+use crate::store::{Course, Lesson, NAME_LONG};
 use axum::Json;
 use axum::extract::State;
 use axum::response::Response;
@@ -25,20 +25,33 @@ pub struct ClassCordQuery {
     /// Length of a spool, metres.
     #[param(minimum = 5, maximum = 500)]
     spool_m: Option<f64>,
+    /// Only of what lies in this bag, or on this hook; of the whole kit when absent.
+    #[param(max_length = 80)]
+    bag: Option<String>,
+    /// Lines longer than anything there is are joined of parts.
+    #[serde(default)]
+    #[param(required = false)]
+    join: bool,
     /// Id of the cord.
     #[param(max_length = 40)]
     kind: Option<String>,
-    /// Id of the cord the second colour is cut from.
+    /// Id of the cord the second colour is cut from; the first again, where both have a colour.
     #[param(max_length = 40)]
     second: Option<String>,
+    /// Colour of the first; any when absent.
+    #[param(max_length = 80)]
+    colour: Option<String>,
+    /// Colour of the second; any when absent.
+    #[param(max_length = 80)]
+    second_colour: Option<String>,
 }
 
 /// The cords a class is given where none are named: supple, thick enough to see, and told from each other.
 const USUAL_CORDS: [&str; 2] = ["braid-polyester-6", "braid-nylon-6"];
 
 impl ClassCordQuery {
-    /// The first cord and the second, which is another: joined, one has to be told from the other.
-    fn kinds(&self) -> Result<[&'static str; 2], Error> {
+    /// The first cord and the second, each with its colour: joined, one has to be told from the other.
+    fn kinds(&self) -> Result<[(&'static str, &str); 2], Error> {
         let of_list = |field, wanted: &str| {
             let found = cord(wanted).map(|c| c.id.as_str());
             found.ok_or_else(|| Error::fault(field, "No such cord. Take one of the list of cords."))
@@ -46,10 +59,15 @@ impl ClassCordQuery {
         let first = of_list("kind", self.kind.as_deref().unwrap_or(USUAL_CORDS[0]))?;
         let other = USUAL_CORDS.into_iter().find(|c| *c != first).unwrap_or(USUAL_CORDS[1]);
         let second = of_list("second", self.second.as_deref().unwrap_or(other))?;
-        if first == second {
-            return Err(Error::fault("second", "Take a second cord that is told from the first."));
+        in_words("colour", self.colour.as_deref(), NAME_LONG)?;
+        in_words("second_colour", self.second_colour.as_deref(), NAME_LONG)?;
+        let [colour, second_colour] = [&self.colour, &self.second_colour].map(|c| c.as_deref().unwrap_or_default());
+        let told_apart = !colour.is_empty() && !second_colour.is_empty() && colour != second_colour;
+        if first == second && !told_apart {
+            let says = "Take a second cord that is told from the first: another cord, or two colours of it.";
+            return Err(Error::fault("second", says));
         }
-        Ok([first, second])
+        Ok([(first, colour), (second, second_colour)])
     }
 }
 
@@ -79,7 +97,7 @@ pub async fn cutting(
     Path(id): Path<i64>,
     Query(q): Query<ClassCordQuery>,
 ) -> Result<Json<CuttingPlan>, Error> {
-    Ok(Json(cut(&app, person, id, &q).await?.1))
+    Ok(Json(cut(&app, person, id, q).await?.1))
 }
 
 /// The cut ticket, as PDF: each piece to scale, each cut with a box to tick, what is done with its ends.
@@ -93,8 +111,22 @@ pub async fn ticket(
     Path(id): Path<i64>,
     Query(q): Query<ClassCordQuery>,
 ) -> Result<Response, Error> {
-    let (name, plan) = cut(&app, person, id, &q).await?;
+    let (name, plan) = cut(&app, person, id, q).await?;
     ticket_answer(plan, &name).await
+}
+
+/// The cut list, as a workbook.
+#[utoipa::path(
+    get, operation_id = "course_cut_list", path = "/api/courses/{id}/cutting.xlsx", params(("id" = i64, Path, description = "Course"), ClassCordQuery),
+    responses((status = 200, description = "A row a cut, and what is bought", body = Vec<u8>, content_type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
+)]
+pub async fn list(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+    Query(q): Query<ClassCordQuery>,
+) -> Result<Response, Error> {
+    workbook_answer(&cut(&app, person, id, q).await?.1)
 }
 
 async fn of_course(app: &App, id: i64) -> Result<(Course, Vec<ClassCord>), Error> {
@@ -105,14 +137,36 @@ async fn of_course(app: &App, id: i64) -> Result<(Course, Vec<ClassCord>), Error
     Ok((course, cords))
 }
 
-async fn cut(app: &App, person: Person, id: i64, q: &ClassCordQuery) -> Result<(String, CuttingPlan), Error> {
-    let [first, second] = q.kinds()?;
+async fn cut(app: &App, person: Person, id: i64, q: ClassCordQuery) -> Result<(String, CuttingPlan), Error> {
+    let cords_of = q.kinds()?;
     let (course, cords) = of_course(app, id).await?;
-    let line = move |c: ClassCord| {
-        let kind = if c.second { second } else { first };
-        Line { name: c.name.into(), kind: kind.into(), length_m: c.length_m, times: c.times }
-    };
-    let lines = move |_: &Person| cords.into_iter().map(line).collect();
-    let plan = cut_from_kit(app, person, &CuttingQuery::of(q.spool_m), lines).await?;
+    let lines = lines_of(cords, cords_of);
+    let query = CuttingQuery { spool_m: q.spool_m, bag: q.bag, join: q.join };
+    let plan = cut_from_kit(app, person, query, move |_| lines).await?;
     Ok((course.name, plan))
+}
+
+/// A class's cords as lines, of these two cords, each with its colour.
+fn lines_of(cords: Vec<ClassCord>, [first, second]: [(&str, &str); 2]) -> Vec<Line> {
+    let line = |c: ClassCord| {
+        let (kind, colour) = if c.second { second } else { first };
+        Line {
+            name: c.name.into(),
+            kind: kind.into(),
+            length_m: c.length_m,
+            times: c.times,
+            worn: false,
+            colour: colour.into(),
+        }
+    };
+    cords.into_iter().map(line).collect()
+}
+
+/// The name of a course, and its class's cords as lines, of the cords usually taken.
+///
+/// # Errors
+/// When there is no such course, or the store fails.
+pub async fn usual_lines(app: &App, id: i64) -> Result<(String, Vec<Line>), Error> {
+    let (course, cords) = of_course(app, id).await?;
+    Ok((course.name, lines_of(cords, USUAL_CORDS.map(|c| (c, "")))))
 }

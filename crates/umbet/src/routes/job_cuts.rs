@@ -1,6 +1,6 @@
 //! Cord of all rigs of a job together: the lines they take, and which piece of the kit each is cut from.
 
-use super::cutting::{CuttingQuery, cut_from_kit, ticket_answer};
+use super::cutting::{CuttingQuery, cut_from_kit, ticket_answer, workbook_answer};
 use super::rigs::usual_width;
 use crate::error::{Error, NotThere, Problem};
 use crate::extract::{Path, Person, Query};
@@ -105,8 +105,7 @@ pub async fn cutting(
     Path(id): Path<i64>,
     Query(q): Query<CuttingQuery>,
 ) -> Result<Json<CuttingPlan>, Error> {
-    Job::get(&app.store, id).await?;
-    Ok(Json(cut(&app, person, id, &q).await?))
+    Ok(Json(cut(&app, person, id, q).await?))
 }
 
 /// The cut ticket, as PDF: each piece to scale, each cut with a box to tick, what is done with its ends.
@@ -121,14 +120,56 @@ pub async fn ticket(
     Query(q): Query<CuttingQuery>,
 ) -> Result<Response, Error> {
     let job = Job::get(&app.store, id).await?;
-    ticket_answer(cut(&app, person, id, &q).await?, &job.name).await
+    ticket_answer(cut(&app, person, id, q).await?, &job.name).await
 }
 
-async fn cut(app: &App, person: Person, id: i64, q: &CuttingQuery) -> Result<CuttingPlan, Error> {
-    let kept = kept_rigs(app, id).await?;
-    let line = |c: Cut| Line { name: c.name, kind: c.cord, length_m: c.each_m, times: c.times };
-    let lines = move |p: &Person| JobCuts::of(kept, p).rigs.into_iter().flat_map(|r| r.cuts).map(line).collect();
-    cut_from_kit(app, person, q, lines).await
+/// The cut list, as a workbook.
+#[utoipa::path(
+    get, operation_id = "job_cut_list", path = "/api/jobs/{id}/cutting.xlsx", params(("id" = i64, Path, description = "Job"), CuttingQuery),
+    responses((status = 200, description = "A row a cut, and what is bought", body = Vec<u8>, content_type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
+)]
+pub async fn list(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+    Query(q): Query<CuttingQuery>,
+) -> Result<Response, Error> {
+    workbook_answer(&cut(&app, person, id, q).await?)
+}
+
+async fn cut(app: &App, person: Person, id: i64, q: CuttingQuery) -> Result<CuttingPlan, Error> {
+    let kept = kept_of(app, id).await?;
+    cut_from_kit(app, person, q, move |p| kept.lines(p)).await
+}
+
+/// A job and the rigs kept with it.
+pub struct KeptOfJob {
+    /// Its name.
+    pub name: String,
+    rigs: Vec<(Planner, Value)>,
+}
+
+/// A job with the rigs kept with it.
+///
+/// # Errors
+/// When there is no such job, or the store fails.
+pub async fn kept_of(app: &App, id: i64) -> Result<KeptOfJob, Error> {
+    Ok(KeptOfJob { name: Job::get(&app.store, id).await?.name, rigs: kept_rigs(app, id).await? })
+}
+
+impl KeptOfJob {
+    /// The lines of its rigs.
+    pub fn lines(self, person: &Person) -> Vec<Line> {
+        let line = |c: Cut| Line {
+            name: c.name,
+            kind: c.cord,
+            length_m: c.each_m,
+            times: c.times,
+            worn: c.worn,
+            colour: String::new(),
+        };
+        JobCuts::of(self.rigs, person).rigs.into_iter().flat_map(|r| r.cuts).map(line).collect()
+    }
 }
 
 fn totals<'a>(cuts: impl Iterator<Item = &'a Cut>, reader: &Reader) -> Vec<CordOfRigs> {

@@ -1,16 +1,18 @@
 //! What is done with a piece of cord, and what was done with it, in sentences.
 
-use crate::error::{Error, NotChanged, NotThere};
-use crate::extract::{Body, Path, Person};
+use crate::error::{Error, NotChanged, NotThere, Problem};
+use crate::extract::{Body, Path, Person, Query};
 use crate::state::App;
 use crate::store::{CordEntry, DeedInput, Done, KitCord};
 use axum::Json;
 use axum::extract::State;
-use serde::Serialize;
-use umbet_core::care::{Care, care};
-use umbet_core::cord::cord;
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use serde::{Deserialize, Serialize};
+use umbet_core::care::{Care, WHIPPING_LONG, care, mark};
+use umbet_core::draw::{WHIPPING_MOVES, to_svg, whipping};
 use umbet_core::units::{Length, Reader};
-use utoipa::ToSchema;
+use utoipa::{IntoParams, ToSchema};
 
 /// An entry of a piece's history.
 #[derive(Serialize, ToSchema)]
@@ -36,6 +38,9 @@ impl EntryWords {
             "measured" => format!("Measured: {m} longer than was written."),
             "cut" => format!("{m} cut off: {about}."),
             "cut-from" => format!("Cut from {about}, {m}."),
+            "joined" => format!("{about} bent on to its end: {m} longer."),
+            "joined-to" => format!("Bent on to {about}: one piece with it."),
+            "shaken" => "Took a jerk: to be looked over before it is used.".to_owned(),
             "issued" => format!("Out with {about}."),
             "returned" if about.is_empty() => "Back.".to_owned(),
             "returned" => format!("Back, to {about}."),
@@ -46,6 +51,16 @@ impl EntryWords {
         };
         Self { at: e.at, says, change_m: e.change_m, who: e.who, note: e.note }
     }
+}
+
+/// How a piece is kept, and the mark on it.
+#[derive(Serialize, ToSchema)]
+pub struct PieceCare {
+    /// How it is kept.
+    #[serde(flatten)]
+    care: Care,
+    /// Rings whipped round its end, group by group behind a broad one: its number, for a finger; none beyond the last there is.
+    mark: Option<Vec<u32>>,
 }
 
 /// What happened to a piece.
@@ -65,12 +80,40 @@ pub async fn history(
 /// How a piece is made up, how its ends are finished, and what is looked for on it.
 #[utoipa::path(
     get, operation_id = "cord_care", path = "/api/cords/{id}/care", params(("id" = i64, Path, description = "Hank")),
-    responses((status = 200, description = "For this cord and length, this hand and arm", body = Care), NotThere)
+    responses((status = 200, description = "For this cord and length, this hand and arm", body = PieceCare), NotThere)
 )]
-pub async fn keep(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<Care>, Error> {
+pub async fn keep(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<PieceCare>, Error> {
     let piece = KitCord::get(&app.store, id).await?;
-    let kind = cord(&piece.kind).ok_or(Error::Missing("cord"))?;
-    Ok(Json(care(kind, Length::from_m(piece.length_m), &person.reader())))
+    let used = piece.used().ok_or(Error::Missing("cord"))?;
+    let reader = person.reader();
+    Ok(Json(PieceCare {
+        care: care(&used, Length::from_m(piece.length_m), &reader),
+        mark: u32::try_from(piece.id).ok().and_then(mark),
+    }))
+}
+
+/// Which of a whipping's moves.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct WhippingQuery {
+    /// So many moves are done; all of them when absent.
+    #[param(minimum = 0, maximum = 5)]
+    done: Option<usize>,
+}
+
+/// A whipping on a rope's end, drawn after so many of its moves.
+#[utoipa::path(
+    get, operation_id = "whipping_figure", path = "/api/whipping.svg", params(WhippingQuery),
+    responses((status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"), (status = 400, description = "A value cannot be read", body = Problem), (status = 422, description = "A value is out of reason", body = Problem))
+)]
+pub async fn whipping_figure(Query(q): Query<WhippingQuery>) -> Result<Response, Error> {
+    let done = q.done.unwrap_or(WHIPPING_MOVES);
+    if done > WHIPPING_MOVES {
+        return Err(Error::fault("done", format!("A whipping has {WHIPPING_MOVES} moves.")));
+    }
+    let svg = to_svg(&whipping(done, WHIPPING_LONG), None);
+    Ok(([(header::CONTENT_TYPE, "image/svg+xml")], svg).into_response())
 }
 
 /// Does something with a piece: cuts from it, gives it out, takes it back, looks it over, retires it.

@@ -14,6 +14,7 @@ mod figures;
 mod identify;
 mod job_cuts;
 mod jobs;
+mod kit_files;
 mod knot_files;
 mod knots;
 mod ladder;
@@ -21,6 +22,8 @@ mod lashings;
 mod learners;
 mod ledger;
 mod lessons;
+mod looking;
+mod needs;
 mod own_knots;
 mod papers;
 mod questions;
@@ -84,6 +87,7 @@ use utoipa_axum::routes;
         TetherFacts,
         TetherChoices,
         LashingSeen,
+        umbet_core::rig::LineWork,
     ))
 )]
 struct Document;
@@ -132,6 +136,10 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(job_cuts::cuts))
         .routes(routes!(job_cuts::cutting))
         .routes(routes!(job_cuts::ticket))
+        .routes(routes!(job_cuts::list))
+        .routes(routes!(needs::cutting))
+        .routes(routes!(needs::ticket))
+        .routes(routes!(needs::list))
         .routes(routes!(site::read_gpx).layer(DefaultBodyLimit::max(site::LARGEST_TRACK)))
         .routes(routes!(site::forecast))
         .routes(routes!(settings::get, settings::put))
@@ -142,6 +150,14 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(ledger::history))
         .routes(routes!(ledger::keep))
         .routes(routes!(ledger::deed))
+        .routes(routes!(ledger::whipping_figure))
+        .routes(routes!(looking::find))
+        .routes(routes!(looking::wraps))
+        .routes(routes!(kit_files::kit_csv))
+        .routes(routes!(kit_files::ledger_csv))
+        .routes(routes!(kit_files::add_lines).layer(DefaultBodyLimit::max(record::LARGEST_LINES)))
+        .routes(routes!(kit_files::do_lines).layer(DefaultBodyLimit::max(record::LARGEST_LINES)))
+        .routes(routes!(kit_files::kit_labels))
         .routes(routes!(jobs::list, jobs::add))
         .routes(routes!(jobs::get, jobs::put, jobs::delete))
         .routes(routes!(jobs::restore))
@@ -158,6 +174,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(course_cords::cords))
         .routes(routes!(course_cords::cutting))
         .routes(routes!(course_cords::ticket))
+        .routes(routes!(course_cords::list))
         .routes(routes!(courses::calendar))
         .routes(routes!(record::record))
         .routes(routes!(record::record_csv))

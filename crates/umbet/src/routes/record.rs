@@ -5,7 +5,7 @@ use super::learners::{Holds, holds};
 use super::lessons::slip_words;
 use crate::error::{Error, NotAnswered, NotThere};
 use crate::export;
-use crate::export::workbook::{Cell, Table, workbook_of};
+use crate::export::workbook::{Cell, Table, WORKBOOK, workbook_of};
 use crate::extract::{Body, Path};
 use crate::state::App;
 use crate::store::{Course, KeptTry, Learner, Lesson};
@@ -214,7 +214,7 @@ pub async fn record_workbook(State(app): State<App>, Path(id): Path<i64>) -> Res
         let [who, knots] = record.tables();
         Ok(workbook_of(&[who, knots, export::tries::table_of(&learners, &tries)])?)
     });
-    let kind = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet";
+    let kind = WORKBOOK;
     Ok(([(header::CONTENT_TYPE, kind)], bytes.await?).into_response())
 }
 

@@ -4,6 +4,9 @@ use super::entries::Written;
 use super::{NAME_LONG, Store, changed, name, note, touched};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
+use umbet_core::knot::{Family, Knot, catalogue};
+use umbet_core::situation::UsedCord;
+use umbet_core::units::Length;
 use utoipa::ToSchema;
 
 /// A hank of cord.
@@ -29,6 +32,12 @@ pub struct KitCord {
     pub ends: String,
     /// Worn when it was last looked over.
     pub worn: bool,
+    /// It took a jerk, and nobody looked it over since.
+    pub shaken: bool,
+    /// Id of the knot made in its end: a loop or a stopper; empty where none is.
+    pub made: String,
+    /// The bend it is joined with, in words.
+    pub joint: Option<String>,
     /// Whom or what it was given to; nobody, and it is at its place.
     pub held_by: Option<String>,
     /// Why it is of no use any more.
@@ -62,6 +71,9 @@ pub struct CordInput {
     /// How its ends are finished: melted, whipped, taped or raw; empty when nobody looked.
     #[serde(default)]
     pub ends: String,
+    /// Id of the knot made in its end: a loop or a stopper; empty where none is.
+    #[serde(default)]
+    pub made: String,
     /// Version the change is made to; not asked of a new hank.
     #[serde(default)]
     pub version: i64,
@@ -74,8 +86,18 @@ pub const ENDS: [&str; 5] = ["", "melted", "whipped", "taped", "raw"];
 /// Least and most thickness measured, millimetres.
 pub const THICK_MM: [f64; 2] = [0.5, 60.0];
 
+/// Knots that are made in an end and stay there: loops and stoppers.
+pub fn made_ends() -> impl Iterator<Item = &'static Knot> {
+    let stay = |k: &&Knot| matches!(k.entry.family, Family::EndLoop | Family::Stopper);
+    catalogue().knots().iter().filter(stay)
+}
+
 impl CordInput {
-    fn check(&self) -> Result<Self, Error> {
+    /// Read and trimmed.
+    ///
+    /// # Errors
+    /// Which value cannot be used.
+    pub fn check(&self) -> Result<Self, Error> {
         if umbet_core::cord::cord(&self.kind).is_none() {
             return Err(Error::fault("kind", "No such cord. Take one of the list of cords."));
         }
@@ -94,6 +116,9 @@ impl CordInput {
         if !ENDS.contains(&self.ends.as_str()) {
             return Err(Error::fault("ends", format!("Its ends are one of: {}.", ENDS[1..].join(", "))));
         }
+        if !self.made.is_empty() && !made_ends().any(|k| k.id == self.made) {
+            return Err(Error::fault("made", "Made in its end: a loop or a stopper of the catalogue, or nothing."));
+        }
         for (field, words) in [("colour", &self.colour), ("place", &self.place)] {
             if words.chars().count() > NAME_LONG {
                 return Err(Error::fault(field, format!("Keep it to {NAME_LONG} characters.")));
@@ -104,9 +129,35 @@ impl CordInput {
 }
 
 impl KitCord {
-    /// It lies at its place and may be used.
+    /// It lies at its place and may be used: what took a jerk is looked over first.
     pub fn is_free(&self) -> bool {
-        self.held_by.is_none() && self.retired.is_none()
+        self.held_by.is_none() && self.retired.is_none() && !self.shaken
+    }
+
+    /// Why it is not at hand to be used; nothing where it is.
+    pub fn not_to_be_had(&self) -> Option<String> {
+        if let Some(why) = &self.retired {
+            return Some(format!("It is retired: {why}."));
+        }
+        if let Some(holder) = &self.held_by {
+            return Some(format!("It is out with {holder}."));
+        }
+        if self.shaken {
+            return Some("It took a jerk, and is looked over first.".into());
+        }
+        self.joint.as_ref().map(|bend| format!("There is a bend in it, {bend}: count on half of it."))
+    }
+
+    /// It is one length from end to end: a piece with a bend in it is offered to no plan, since the bend halves what it bears.
+    pub fn is_one_length(&self) -> bool {
+        self.joint.is_none()
+    }
+
+    /// The cord as it lies in the hand, dry.
+    pub fn used(&self) -> Option<UsedCord> {
+        let kind = umbet_core::cord::cord(&self.kind)?;
+        let diameter = self.diameter_mm.map_or(kind.diameter, Length::from_mm);
+        Some(UsedCord { kind, diameter, wet: false, worn: self.worn, raw_end: self.ends == "raw" })
     }
 
     /// All hanks, by name.
@@ -150,11 +201,21 @@ impl KitCord {
     /// Adds one with the entry that says where it is from.
     pub(super) async fn add_as(whole: &Store, input: &CordInput, entry: &Written<'_>) -> Result<Self, Error> {
         let c = input.check()?;
-        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, .. } = c;
-        let done =
-            sqlx::query_file!("queries/cord-add.sql", name, kind, length_m, diameter_mm, note, colour, place, ends)
-                .execute(whole.pool())
-                .await?;
+        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, made, .. } = c;
+        let done = sqlx::query_file!(
+            "queries/cord-add.sql",
+            name,
+            kind,
+            length_m,
+            diameter_mm,
+            note,
+            colour,
+            place,
+            ends,
+            made
+        )
+        .execute(whole.pool())
+        .await?;
         let id = done.last_insert_rowid();
         entry.write(whole, id).await?;
         Self::get(whole, id).await
@@ -172,7 +233,7 @@ impl KitCord {
             let says = format!("{} is retired: {why}. Nothing more is changed of it.", before.name);
             return Err(Error::fault("name", says));
         }
-        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, version } = c;
+        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, made, version } = c;
         let done = sqlx::query_file!(
             "queries/cord-put.sql",
             name,
@@ -183,6 +244,7 @@ impl KitCord {
             colour,
             place,
             ends,
+            made,
             id,
             version
         )

@@ -5,6 +5,10 @@ use super::entries::Written;
 use super::{NAME_LONG, Store, changed, name, note};
 use crate::error::Error;
 use serde::{Deserialize, Serialize};
+use umbet_core::cord::{Construction, cord};
+use umbet_core::knot::{Family, catalogue};
+use umbet_core::units::Length;
+use umbet_core::usage::{ends, taken};
 use utoipa::ToSchema;
 
 /// What is done with a piece.
@@ -15,8 +19,20 @@ pub enum Deed {
     Cut {
         /// So much, metres.
         length_m: f64,
-        /// What the new piece is called.
+        /// What the new piece is called; numbered where there are several.
         name: String,
+        /// So many pieces of that length.
+        #[serde(default = "once")]
+        times: u32,
+    },
+    /// Another piece of its kind is bent on to its end, and is a piece of its own no more.
+    Joined {
+        /// Number of the other piece.
+        with: i64,
+        /// Version of the other piece.
+        with_version: i64,
+        /// Id of the bend.
+        knot: String,
     },
     /// Given to a person, or for a job.
     Issued {
@@ -29,6 +45,8 @@ pub enum Deed {
         #[serde(default)]
         place: String,
     },
+    /// It took a jerk: it is used for nothing before it is looked over.
+    Shaken {},
     /// Looked over along its whole length.
     Inspected {
         /// It is worn, and counts less.
@@ -39,6 +57,16 @@ pub enum Deed {
         /// Why.
         reason: String,
     },
+}
+
+/// The bend that joins what lies flat (common practice).
+const FLAT: &str = "water-knot";
+
+/// Pieces that are cut at once.
+pub const CUT_AT_ONCE: u32 = 60;
+
+const fn once() -> u32 {
+    1
 }
 
 /// A deed as given.
@@ -63,7 +91,17 @@ pub struct Done {
     /// The piece as it is now.
     pub piece: KitCord,
     /// What was cut off it.
-    pub cut_off: Option<KitCord>,
+    pub cut_off: Vec<KitCord>,
+}
+
+/// A line of the whole ledger.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct LedgerLine {
+    /// Name of the piece.
+    pub piece: String,
+    /// What happened.
+    #[serde(flatten)]
+    pub entry: CordEntry,
 }
 
 /// An entry of the ledger.
@@ -93,6 +131,19 @@ impl KitCord {
         Ok(sqlx::query_file_as!(CordEntry, "queries/cord-entry-list.sql", id).fetch_all(store.pool()).await?)
     }
 
+    /// What happened to any piece, those taken out of the kit as well, the first of it first.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn ledger(store: &Store) -> Result<Vec<LedgerLine>, Error> {
+        let rows = sqlx::query_file!("queries/cord-entries.sql").fetch_all(store.pool()).await?;
+        let line = rows.into_iter().map(|r| LedgerLine {
+            piece: r.piece,
+            entry: CordEntry { at: r.at, who: r.who, what: r.what, change_m: r.change_m, about: r.about, note: r.note },
+        });
+        Ok(line.collect())
+    }
+
     /// Does something with a piece, and writes it into the ledger: both, or neither.
     ///
     /// # Errors
@@ -111,23 +162,29 @@ impl KitCord {
     pub async fn done_within(whole: &Store, id: i64, input: &DeedInput) -> Result<Done, Error> {
         let piece = Self::get(whole, id).await?;
         if piece.version != input.version {
-            return changed(0, Ok(Done { piece, cut_off: None }));
+            return changed(0, Ok(Done { piece, cut_off: Vec::new() }));
         }
         if let Some(why) = &piece.retired {
             let says = format!("{} is retired: {why}. Nothing more is done with it.", piece.name);
             return Err(Error::fault("deed", says));
         }
-        // Nobody cuts or looks over what is not there; what is lost while it is out is retired.
-        if let (Some(holder), Deed::Cut { .. } | Deed::Inspected { .. }) = (&piece.held_by, &input.deed) {
+        // Nobody cuts, joins or looks over what is not there; what is lost while it is out is retired.
+        if let (Some(holder), Deed::Cut { .. } | Deed::Joined { .. } | Deed::Inspected { .. }) =
+            (&piece.held_by, &input.deed)
+        {
             let says = format!("{} is out with {holder}. Take it back first.", piece.name);
             return Err(Error::fault("deed", says));
         }
         let by = By { who: &name_or_none(&input.who)?, note: &note("note", &input.note)?, version: input.version };
         let cut_off = match &input.deed {
-            Deed::Cut { length_m, name } => Some(piece.cut(whole, *length_m, name, &by).await?),
+            Deed::Cut { length_m, name, times } => piece.cut_all(whole, *length_m, name, *times, &by).await?,
+            Deed::Joined { with, with_version, knot } => {
+                piece.join(whole, *with, *with_version, knot, &by).await?;
+                Vec::new()
+            }
             other => {
                 piece.put_down(whole, other, &by).await?;
-                None
+                Vec::new()
             }
         };
         let piece = Self::get(whole, id).await?;
@@ -160,14 +217,101 @@ impl KitCord {
                 sqlx::query_file!("queries/cord-inspect.sql", worn, id, version).execute(whole.pool()).await?;
                 ("inspected", if *worn { "worn" } else { "sound" }.to_owned())
             }
+            Deed::Shaken {} => {
+                sqlx::query_file!("queries/cord-shake.sql", id, version).execute(whole.pool()).await?;
+                ("shaken", String::new())
+            }
             Deed::Retired { reason } => {
                 let reason = name("reason", reason, NAME_LONG)?;
                 sqlx::query_file!("queries/cord-retire.sql", reason, id, version).execute(whole.pool()).await?;
                 ("retired", reason)
             }
-            Deed::Cut { .. } => return Ok(()),
+            Deed::Cut { .. } | Deed::Joined { .. } => return Ok(()),
         };
         Written { what, change_m: 0.0, about: &about, who: by.who, note: by.note }.write(whole, id).await
+    }
+
+    /// Several pieces off this one, all or none, numbered where there are several.
+    async fn cut_all(
+        &self,
+        whole: &Store,
+        length_m: f64,
+        called: &str,
+        times: u32,
+        by: &By<'_>,
+    ) -> Result<Vec<Self>, Error> {
+        if !(1..=CUT_AT_ONCE).contains(&times) {
+            return Err(Error::fault("times", format!("Cut 1 to {CUT_AT_ONCE} pieces at once.")));
+        }
+        let (mut now, mut all) = (self.clone(), Vec::new());
+        for n in 1..=times {
+            let called = if times > 1 { format!("{called} {n}") } else { called.to_owned() };
+            let by = By { version: now.version, ..*by };
+            // All of it taken, the last of it is that line: it is called so, and stays the piece it was.
+            if (now.length_m - length_m).abs() < LENGTH_M[0] && times > 1 && n == times {
+                break;
+            }
+            all.push(now.cut(whole, length_m, &called, &by).await?);
+            now = Self::get(whole, self.id).await?;
+        }
+        Ok(all)
+    }
+
+    /// Another piece bent on to its end.
+    async fn join(&self, whole: &Store, with: i64, with_version: i64, knot: &str, by: &By<'_>) -> Result<(), Error> {
+        let bend = catalogue().find(knot).filter(|k| k.entry.family == Family::Bend);
+        let bend = bend.ok_or_else(|| Error::fault("knot", "Join two pieces with a bend of the catalogue."))?;
+        let other = Self::get(whole, with).await?;
+        if other.version != with_version {
+            return changed(0, Ok(()));
+        }
+        let refused = |says: String| Err(Error::fault("with", says));
+        if other.id == self.id {
+            return refused("Join it to another piece.".into());
+        }
+        let made = cord(&self.kind).ok_or(Error::Missing("cord"))?.construction;
+        match made {
+            Construction::Wire | Construction::Shock => {
+                return refused(format!("No knot joins {} for good.", self.name));
+            }
+            Construction::Webbing if bend.id != FLAT => {
+                return refused("Webbing lies flat: of the bends only the water knot joins it.".into());
+            }
+            _ => {}
+        }
+        if other.kind != self.kind {
+            return refused(format!(
+                "{} is another cord: of two that differ, nobody can say what it bears.",
+                other.name
+            ));
+        }
+        for piece in [self, &other] {
+            if !piece.is_free() {
+                return refused(format!("{} is not free to be joined.", piece.name));
+            }
+            if !piece.is_one_length() {
+                return refused(format!("{} has a bend in it already. Untie that first.", piece.name));
+            }
+        }
+        let thick = cord(&self.kind).ok_or(Error::Missing("cord"))?.diameter;
+        let thick = self.diameter_mm.map_or(thick, Length::from_mm);
+        let usage = &bend.entry.usage;
+        let takes = taken(usage, usage.tail, &ends(bend, thick, None), Length::default()).total().m();
+        let more = other.length_m - takes;
+        if more <= 0.0 {
+            return refused(format!("{} goes into the bend altogether: {takes:.2} m is taken by it.", other.name));
+        }
+        let joint = format!("{}, {:.2} m from one end", bend.entry.said(), self.length_m - takes / 2.0);
+        let id = self.id;
+        sqlx::query_file!("queries/cord-join.sql", more, joint, other.worn, id, by.version)
+            .execute(whole.pool())
+            .await?;
+        let entry = |what, change_m, about| Written { what, change_m, about, who: by.who, note: by.note };
+        let longer = format!("{} with {}", other.name, bend.entry.said());
+        entry("joined", more, &longer).write(whole, id).await?;
+        let reason = format!("joined to {}", self.name);
+        sqlx::query_file!("queries/cord-retire.sql", reason, with, with_version).execute(whole.pool()).await?;
+        entry("joined-to", 0.0, &self.name).write(whole, with).await
     }
 
     /// A new piece off this one, of its kind, colour and wear.
@@ -188,6 +332,7 @@ impl KitCord {
             colour: self.colour.clone(),
             place: self.place.clone(),
             ends: "raw".into(),
+            made: String::new(),
             version: 0,
         };
         let of = Written { what: "cut-from", change_m: length_m, about: &self.name, who: by.who, note: by.note };

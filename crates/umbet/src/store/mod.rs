@@ -23,7 +23,7 @@ pub use courses::{Course, CourseInput, CourseSummary, Doing, Lesson};
 pub use file::{Store, Unopened, open};
 pub use jobs::{Job, JobInput, JobSummary, Joint, JointInput, UnreadableJoint};
 pub use learners::{Learner, LearnerInput};
-pub use ledger::{CordEntry, Deed, DeedInput, Done};
+pub use ledger::{CordEntry, Deed, DeedInput, Done, LedgerLine};
 pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use rigs::KeptRig;
 pub use settings::{Hand, Light, Settings};

@@ -73,6 +73,10 @@ pub const FOREARM_M: [f64; 2] = [0.2, 0.8];
 pub const HAND_SPAN_MM: [f64; 2] = [80.0, 350.0];
 /// Least and most breadth of four fingers, millimetres.
 pub const FOUR_FINGERS_MM: [f64; 2] = [30.0, 150.0];
+/// Least and most foot, millimetres.
+pub const FOOT_MM: [f64; 2] = [120.0, 400.0];
+/// Least and most pace, metres.
+pub const PACE_M: [f64; 2] = [0.3, 1.2];
 
 impl Settings {
     /// How this person reads quantities.
@@ -87,6 +91,8 @@ impl Settings {
             ("body.forearm_m", b.forearm_m, FOREARM_M, "m"),
             ("body.hand_span_mm", b.hand_span_mm, HAND_SPAN_MM, "mm"),
             ("body.four_fingers_mm", b.four_fingers_mm, FOUR_FINGERS_MM, "mm"),
+            ("body.foot_mm", b.foot_mm, FOOT_MM, "mm"),
+            ("body.pace_m", b.pace_m, PACE_M, "m"),
         ];
         let mut faults: Vec<Fault> = measures
             .into_iter()
@@ -126,6 +132,8 @@ impl Settings {
                 forearm_m: r.forearm_m,
                 hand_span_mm: r.hand_span_mm,
                 four_fingers_mm: r.four_fingers_mm,
+                foot_mm: r.foot_mm,
+                pace_m: r.pace_m,
             },
             schools: serde_json::from_str(&r.schools)?,
             knows: serde_json::from_str(&r.knows)?,
@@ -161,6 +169,8 @@ impl Settings {
             b.forearm_m,
             b.hand_span_mm,
             b.four_fingers_mm,
+            b.foot_mm,
+            b.pace_m,
             schools,
             knows,
             self.version
