@@ -4,7 +4,18 @@ import { ref, shallowRef } from 'vue'
 import { whenBack } from './away'
 import { api, got, words, type CatalogueWords } from './client'
 
-const none: CatalogueWords = { tasks: [], cords: [], shapes: [], surfaces: [], matters: [], sources: [], names: {} }
+const none: CatalogueWords = {
+  tasks: [],
+  cords: [],
+  shapes: [],
+  surfaces: [],
+  matters: [],
+  sources: [],
+  names: {},
+  works: [],
+  made_ends: [],
+  bends: [],
+}
 
 export const useCatalogue = defineStore('catalogue', () => {
   const lists = shallowRef<CatalogueWords>(none)

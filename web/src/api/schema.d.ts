@@ -299,6 +299,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/{id}/cutting.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut list, as a workbook. */
+        get: operations["course_cut_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{id}/ladder": {
         parameters: {
             query?: never;
@@ -480,6 +497,57 @@ export interface paths {
         put?: never;
         /** Takes tries in that were logged elsewhere: all rows or none; one that is there already is left out. */
         post: operations["take_in_tries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which piece of the kit each line of these jobs and courses is cut from, and what is bought. */
+        get: operations["needs_cutting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutting.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut ticket of these, as PDF. */
+        get: operations["needs_cut_ticket"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cutting.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut list of these, as a workbook. */
+        get: operations["needs_cut_list"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -698,6 +766,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/cutting.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut list, as a workbook. */
+        get: operations["job_cut_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/joints": {
         parameters: {
             query?: never;
@@ -779,6 +864,125 @@ export interface paths {
         put?: never;
         /** Brings a joint back. */
         post: operations["restore_joint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds pieces from CSV, all of them or none. */
+        post: operations["add_kit_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit as CSV. */
+        get: operations["kit_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/deeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Does the deeds of a CSV one after the other, all of them or none. */
+        post: operations["do_kit_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pieces of the kit by what they must do: those that serve first, of these the shortest first. */
+        get: operations["find_cord"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Labels to cut out, as PDF: each with a square that opens the piece's page on this server. */
+        get: operations["kit_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/ledger.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ledger as CSV. */
+        get: operations["ledger_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/wraps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Thickness of a cord by turns round a pencil, side by side and touching. */
+        get: operations["thickness_by_wraps"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1550,6 +1754,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/whipping.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A whipping on a rope's end, drawn after so many of its moves. */
+        get: operations["whipping_figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1778,6 +1999,11 @@ export interface components {
             arm_span_m: number;
             /**
              * Format: double
+             * @description Length of a foot in its boot.
+             */
+            foot_mm?: number;
+            /**
+             * Format: double
              * @description Elbow to finger tip, metres.
              */
             forearm_m: number;
@@ -1791,6 +2017,11 @@ export interface components {
              * @description Thumb tip to little-finger tip, hand spread, millimetres.
              */
             hand_span_mm: number;
+            /**
+             * Format: double
+             * @description A walked pace, one foot to the other.
+             */
+            pace_m?: number;
         };
         /**
          * @description How much is taken up.
@@ -1834,8 +2065,15 @@ export interface components {
             /** @description Another: one of the knot's missteps by its id, or a mistake that no misstep tells. */
             wrong: string | null;
         };
+        /** @description How many came in. */
+        CameIn: {
+            /** @description So many rows. */
+            rows: number;
+        };
         /** @description What is done to keep a piece. */
         Care: {
+            /** @description What it bears as it is, and how it stretches, in sentences. */
+            bears: string[];
             /** @description What is looked for along its whole length, by how it is made. */
             checks: string[];
             /** @description How its ends are finished. */
@@ -1844,11 +2082,17 @@ export interface components {
             hank: components["schemas"]["Hanking"];
             /** @description When it is looked over. */
             when: string;
+            /** @description A whipping on its end, move by move; empty where none is put on. */
+            whipping: string[];
         };
         /** @description Everything a situation can be made of. */
         CatalogueWords: {
+            /** @description Ids of knots that join two cords. */
+            bends: string[];
             /** @description Cords. */
             cords: components["schemas"]["CordKind"][];
+            /** @description Ids of knots that are made in an end and stay there. */
+            made_ends: string[];
             /** @description Where practitioners differ. */
             matters: components["schemas"]["Matter"][];
             /** @description Names of knots by their ids. */
@@ -1863,6 +2107,8 @@ export interface components {
             surfaces: components["schemas"]["SurfaceKind"][];
             /** @description Jobs. */
             tasks: components["schemas"]["TaskKind"][];
+            /** @description What a line does. */
+            works: components["schemas"]["WorkKind"][];
         };
         /** @description A thing a line can wind itself round. */
         CaughtAt: {
@@ -1956,6 +2202,8 @@ export interface components {
              * @description Length, metres.
              */
             length_m: number;
+            /** @description Id of the knot made in its end: a loop or a stopper; empty where none is. */
+            made?: string;
             /** @description What it is called. */
             name: string;
             /** @description Note. */
@@ -2260,6 +2508,8 @@ export interface components {
             length_m: number;
             /** @description What it is called. */
             line: string;
+            /** @description The same as it is measured off between the hands. */
+            spans: string;
         };
         /** @description A piece and what is cut from it. */
         CutPiece: {
@@ -2271,6 +2521,7 @@ export interface components {
             ends: string;
             /** @description What it is called. */
             from: string;
+            kept?: components["schemas"]["Kept"] | null;
             /** @description The same in words. */
             left: string;
             /**
@@ -2289,6 +2540,8 @@ export interface components {
             new: boolean;
             /** @description What is left is too short to be of use. */
             useless: boolean;
+            /** @description It serves as it is, and nothing is cut of it. */
+            whole: boolean;
         };
         /** @description The lines of one rig of a job. */
         CutsOfRig: {
@@ -2365,10 +2618,30 @@ export interface components {
              * @description So much, metres.
              */
             length_m: number;
-            /** @description What the new piece is called. */
+            /** @description What the new piece is called; numbered where there are several. */
             name: string;
+            /**
+             * Format: int32
+             * @description So many pieces of that length.
+             */
+            times?: number;
             /** @enum {string} */
             what: "cut";
+        } | {
+            /** @description Id of the bend. */
+            knot: string;
+            /** @enum {string} */
+            what: "joined";
+            /**
+             * Format: int64
+             * @description Number of the other piece.
+             */
+            with: number;
+            /**
+             * Format: int64
+             * @description Version of the other piece.
+             */
+            with_version: number;
         } | {
             /** @description To whom, or for what. */
             to: string;
@@ -2379,6 +2652,9 @@ export interface components {
             place?: string;
             /** @enum {string} */
             what: "returned";
+        } | {
+            /** @enum {string} */
+            what: "shaken";
         } | {
             /** @enum {string} */
             what: "inspected";
@@ -2435,7 +2711,8 @@ export interface components {
         };
         /** @description A deed done. */
         Done: {
-            cut_off?: components["schemas"]["KitCord"] | null;
+            /** @description What was cut off it. */
+            cut_off: components["schemas"]["KitCord"][];
             /** @description The piece as it is now. */
             piece: components["schemas"]["KitCord"];
         };
@@ -3474,6 +3751,19 @@ export interface components {
             second?: string | null;
             taken?: components["schemas"]["KnotAnswer"] | null;
         };
+        /** @description Where a piece is kept. */
+        Kept: {
+            /**
+             * Format: int64
+             * @description Its number.
+             */
+            id: number;
+            /**
+             * Format: int64
+             * @description The version of it this was worked out with.
+             */
+            version: number;
+        };
         /** @description A job's rig of one kind. */
         KeptRig: {
             draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
@@ -3528,6 +3818,8 @@ export interface components {
              * @description Number.
              */
             id: number;
+            /** @description The bend it is joined with, in words. */
+            joint?: string | null;
             /** @description Id of its kind. */
             kind: string;
             /**
@@ -3535,6 +3827,8 @@ export interface components {
              * @description Length, metres.
              */
             length_m: number;
+            /** @description Id of the knot made in its end: a loop or a stopper; empty where none is. */
+            made: string;
             /** @description What it is called. */
             name: string;
             /** @description Note. */
@@ -3543,6 +3837,8 @@ export interface components {
             place: string;
             /** @description Why it is of no use any more. */
             retired?: string | null;
+            /** @description It took a jerk, and nobody looked it over since. */
+            shaken: boolean;
             /**
              * Format: int64
              * @description Version.
@@ -3550,6 +3846,11 @@ export interface components {
             version: number;
             /** @description Worn when it was last looked over. */
             worn: boolean;
+        };
+        /** @description Rows that are brought. */
+        KitLines: {
+            /** @description The lines, the names of the columns first. */
+            lines: string;
         };
         /** @description One knot's verdict. */
         KnotAnswer: {
@@ -4067,6 +4368,11 @@ export interface components {
             /** @description Ways of tightening. */
             tightenings: components["schemas"]["Named"][];
         };
+        /**
+         * @description What a rig asks of its line.
+         * @enum {string}
+         */
+        LineWork: "lashed" | "tethered" | "strung" | "pitched" | "over-load" | "hauled" | "hung";
         /** @description A weak link, and what is asked of it. */
         LinkFacts: {
             /** @description What does, thinnest first: in words, with what it parts at. */
@@ -4222,6 +4528,15 @@ export interface components {
             says: string;
             /** @description The try. */
             try: components["schemas"]["KeptTry"];
+        };
+        /** @description A piece that was looked at. */
+        LookedAt: {
+            /** @description The piece. */
+            piece: components["schemas"]["KitCord"];
+            /** @description Why, or why not. */
+            says: string;
+            /** @description It does what is asked. */
+            serves: boolean;
         };
         /**
          * @description How it pulls.
@@ -4542,6 +4857,11 @@ export interface components {
          * @enum {string}
          */
         PassKind: "over" | "round-front" | "round-back" | "through";
+        /** @description How a piece is kept, and the mark on it. */
+        PieceCare: components["schemas"]["Care"] & {
+            /** @description Rings whipped round its end, group by group behind a broad one: its number, for a finger; none beyond the last there is. */
+            mark?: number[] | null;
+        };
         /**
          * @description How the cover is set up.
          * @enum {string}
@@ -4889,6 +5209,8 @@ export interface components {
             times: number;
             /** @description Each, in metres, feet and arm spans, never less than it takes. */
             words: string[];
+            /** @description It was reckoned with as worn: what is worn serves. */
+            worn: boolean;
         };
         /** @description One drawing, to scale. */
         RigDrawing: {
@@ -5825,6 +6147,25 @@ export interface components {
          * @enum {string}
          */
         Wish: "low" | "usual" | "eye" | "high";
+        /** @description What a line does. */
+        WorkKind: {
+            /** @description In words. */
+            words: string;
+            /** @description The work. */
+            work: components["schemas"]["LineWork"];
+        };
+        /** @description A thickness measured by turns laid side by side. */
+        Wraps: {
+            /** @description What it may be, half a turn miscounted either way, millimetres. */
+            between_mm: number[];
+            /**
+             * Format: double
+             * @description Thickness, millimetres, to a tenth.
+             */
+            diameter_mm: number;
+            /** @description In a sentence, with the kinds it agrees with. */
+            says: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -6313,7 +6654,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Care"];
+                    "application/json": components["schemas"]["PieceCare"];
                 };
             };
             /** @description Cannot be read */
@@ -6827,10 +7168,18 @@ export interface operations {
             query?: {
                 /** @description Length of a spool, metres. */
                 spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
                 /** @description Id of the cord. */
                 kind?: string;
-                /** @description Id of the cord the second colour is cut from. */
+                /** @description Id of the cord the second colour is cut from; the first again, where both have a colour. */
                 second?: string;
+                /** @description Colour of the first; any when absent. */
+                colour?: string;
+                /** @description Colour of the second; any when absent. */
+                second_colour?: string;
             };
             header?: never;
             path: {
@@ -6884,10 +7233,18 @@ export interface operations {
             query?: {
                 /** @description Length of a spool, metres. */
                 spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
                 /** @description Id of the cord. */
                 kind?: string;
-                /** @description Id of the cord the second colour is cut from. */
+                /** @description Id of the cord the second colour is cut from; the first again, where both have a colour. */
                 second?: string;
+                /** @description Colour of the first; any when absent. */
+                colour?: string;
+                /** @description Colour of the second; any when absent. */
+                second_colour?: string;
             };
             header?: never;
             path: {
@@ -6905,6 +7262,71 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    course_cut_list: {
+        parameters: {
+            query?: {
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
+                /** @description Id of the cord. */
+                kind?: string;
+                /** @description Id of the cord the second colour is cut from; the first again, where both have a colour. */
+                second?: string;
+                /** @description Colour of the first; any when absent. */
+                colour?: string;
+                /** @description Colour of the second; any when absent. */
+                second_colour?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A row a cut, and what is bought */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": number[];
                 };
             };
             /** @description Cannot be read */
@@ -7519,6 +7941,180 @@ export interface operations {
                 };
             };
             /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    needs_cutting: {
+        parameters: {
+            query?: {
+                /** @description Numbers of jobs, with commas between. */
+                jobs?: string;
+                /** @description Numbers of courses, with commas between. */
+                courses?: string;
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Piece by piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingPlan"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    needs_cut_ticket: {
+        parameters: {
+            query?: {
+                /** @description Numbers of jobs, with commas between. */
+                jobs?: string;
+                /** @description Numbers of courses, with commas between. */
+                courses?: string;
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ticket */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    needs_cut_list: {
+        parameters: {
+            query?: {
+                /** @description Numbers of jobs, with commas between. */
+                jobs?: string;
+                /** @description Numbers of courses, with commas between. */
+                courses?: string;
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A row a cut, and what is bought */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -8198,6 +8794,10 @@ export interface operations {
             query?: {
                 /** @description Length of a spool, metres. */
                 spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
             };
             header?: never;
             path: {
@@ -8251,6 +8851,10 @@ export interface operations {
             query?: {
                 /** @description Length of a spool, metres. */
                 spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
             };
             header?: never;
             path: {
@@ -8268,6 +8872,63 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    job_cut_list: {
+        parameters: {
+            query?: {
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Job */
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A row a cut, and what is bought */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": number[];
                 };
             };
             /** @description Cannot be read */
@@ -8690,6 +9351,317 @@ export interface operations {
             };
             /** @description There is none */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_kit_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitLines"];
+            };
+        };
+        responses: {
+            /** @description Added */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameIn"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kit_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A row a piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    do_kit_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitLines"];
+            };
+        };
+        responses: {
+            /** @description Done, and written into the ledger */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameIn"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_cord: {
+        parameters: {
+            query: {
+                /** @description So long at least, metres. */
+                length_m: number;
+                /** @description Under such a pull at its knot, newtons. */
+                pull_n: number;
+                /** @description What it does. */
+                work: components["schemas"]["LineWork"];
+                /** @description In the wet. */
+                wet?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Pieces that are not retired, 300 at most, each with why it serves or does not */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedAt"][];
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    kit_labels: {
+        parameters: {
+            query?: {
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Only this piece. */
+                id?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Twelve to a page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ledger_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A row an entry, the first of them first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    thickness_by_wraps: {
+        parameters: {
+            query: {
+                /** @description So many turns. */
+                turns: number;
+                /** @description Along so much, millimetres. */
+                along_mm: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its thickness, and the kinds it agrees with */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wraps"];
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11450,6 +12422,47 @@ export interface operations {
             };
             /** @description There is none */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    whipping_figure: {
+        parameters: {
+            query?: {
+                /** @description So many moves are done; all of them when absent. */
+                done?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -10,7 +10,7 @@ const usual: Settings = {
   units: 'metric',
   hand: 'right',
   light: 'system',
-  body: { arm_span_m: 1.7, forearm_m: 0.45, hand_span_mm: 210, four_fingers_mm: 75 },
+  body: { arm_span_m: 1.7, forearm_m: 0.45, hand_span_mm: 210, four_fingers_mm: 75, foot_mm: 270, pace_m: 0.75 },
   schools: [],
   knows: [],
   version: 0,

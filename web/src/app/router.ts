@@ -141,6 +141,12 @@ export const router = createRouter({
     },
     { path: '/cord', name: 'cord', component: () => import('../features/cord/CordPage.vue'), meta: { stage: 'cord', title: 'Cord' } },
     {
+      path: '/cord/week',
+      name: 'needs',
+      component: () => import('../features/cord/NeedsPage.vue'),
+      meta: { stage: 'cord', title: 'Cord of a week' },
+    },
+    {
       path: '/cord/:piece(\\d+)',
       name: 'piece',
       component: () => import('../features/cord/PiecePage.vue'),

@@ -2,23 +2,36 @@
 // Which piece of the kit each line is cut from: pieces laid straight to one scale, a notch where each is cut.
 import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
-import type { Schemas } from '../../api/client'
+import { useAttempt } from '../../api/attempt'
+import { api, got, type Schemas } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import '../../styles/cutting.css'
 
+type Query = { spool_m: number; bag?: string; join?: boolean }
 const props = defineProps<{
-  /** Asks for the plan, with spools of so many metres. */
-  ask: (spool_m: number) => Promise<Schemas['CuttingPlan']>
-  /** Address of the ticket for such spools. */
-  ticket: (spool_m: number) => string
+  /** Asks for the plan, with spools of so many metres and of what lies in one bag only. */
+  ask: (query: Query) => Promise<Schemas['CuttingPlan']>
+  /** Address of the plan as a file: `pdf` or `xlsx`; the query is put behind it. */
+  file: (ending: string) => string
 }>()
-const spool = ref(50)
-const { answer: plan, trouble, again } = useAsked(() => props.ask(spool.value))
-const take = (m: string) => {
-  spool.value = Number(m)
+const query = ref<Query>({ spool_m: 50 })
+const { answer: plan, trouble, again } = useAsked(() => props.ask(query.value))
+const { trouble: notCut, attempt } = useAttempt(again)
+const { answer: kit } = useAsked(() => got(api.GET('/api/cords')))
+const bags = computed(() => [...new Set((kit.value ?? []).map((c) => c.place).filter(Boolean))].sort())
+const take = (part: Partial<Query>) => {
+  query.value = { ...query.value, ...part }
   byItself(again())
+}
+/** The plan as a file, of the same spools and bag. */
+function address(ending: string) {
+  const all = new URLSearchParams({ spool_m: String(query.value.spool_m) })
+  if (query.value.bag) all.set('bag', query.value.bag)
+  if (query.value.join) all.set('join', 'true')
+  const file = props.file(ending)
+  return `${file}${file.includes('?') ? '&' : '?'}${all.toString()}`
 }
 const width = 820
 const longest = computed(() => Math.max(1, ...(plan.value?.pieces ?? []).map((p) => p.length_m)))
@@ -33,16 +46,29 @@ function along(piece: Piece) {
     return part
   })
 }
-/** Lines of one name and length in a row are told once. */
-function told(piece: Piece) {
-  const all: { says: string; times: number }[] = []
+/** Lines of one name and length in a row are told once, and cut at once. */
+function alike(piece: Piece) {
+  const all: (Schemas['CutFrom'] & { times: number })[] = []
   for (const cut of piece.cuts) {
-    const says = `${cut.line}, ${cut.length}`
     const last = all[all.length - 1]
-    if (last?.says === says) last.times += 1
-    else all.push({ says, times: 1 })
+    if (last?.line === cut.line && last.length_m === cut.length_m) last.times += 1
+    else all.push({ ...cut, times: 1 })
   }
-  return all.map((t) => (t.times > 1 ? `${t.times} × ${t.says}` : t.says)).join('; ')
+  return all
+}
+const said = (cut: { times: number; line: string; length: string }) => `${cut.times > 1 ? `${cut.times} × ` : ''}${cut.line}, ${cut.length}`
+const told = (piece: Piece) => alike(piece).map(said).join('; ')
+/** A new piece is called after its line, with room for a number behind it. */
+const NAME_LONG = 76
+const done = ref('')
+/** Cuts lines of a piece of the kit: they are pieces of their own from then on, and serve as they are. */
+async function cut(piece: Piece, line: Schemas['CutFrom'] & { times: number }) {
+  const { kept } = piece
+  if (!kept) return
+  const deed = { what: 'cut' as const, length_m: line.length_m, name: line.line.slice(0, NAME_LONG), times: line.times }
+  const params = { path: { id: kept.id } }
+  const went = await attempt(() => got(api.POST('/api/cords/{id}/deeds', { params, body: { deed, version: kept.version } })))
+  done.value = went ? `Cut and written into the ledger: ${said(line)}.` : ''
 }
 const spools = [20, 30, 50, 100, 200]
 const habits = useHabits()
@@ -59,14 +85,38 @@ const spoolWords = (m: number) => (imperial.value ? `${Math.round(m / 0.3048)} f
         <b>{{ plan.says }}</b>
         <label
           >Spools that are bought hold
-          <select class="form-select spool" :value="spool" @change="take(($event.target as HTMLSelectElement).value)">
+          <select
+            class="form-select spool"
+            :value="query.spool_m"
+            @change="take({ spool_m: Number(($event.target as HTMLSelectElement).value) })">
             <option v-for="m in spools" :key="m" :value="m">{{ spoolWords(m) }}</option>
           </select></label
         >
+        <label v-if="bags.length"
+          >Cut from
+          <select
+            class="form-select spool"
+            :value="query.bag ?? ''"
+            @change="take({ bag: ($event.target as HTMLSelectElement).value || undefined })">
+            <option value="">the whole kit</option>
+            <option v-for="b in bags" :key="b" :value="b">{{ b }} only</option>
+          </select></label
+        >
       </p>
-      <p v-if="plan.pieces.length">
-        <BButton class="btn-tab" :href="ticket(spool)" download>Cut ticket, PDF</BButton>
+      <p v-if="plan.pieces.length" class="kit-out">
+        <BButton class="btn-tab" :href="address('pdf')" download>Cut ticket, PDF</BButton>
+        <BButton class="btn-tab" :href="address('xlsx')" download>Cut list, workbook</BButton>
       </p>
+      <p v-if="done" role="status">{{ done }} Seal its ends.</p>
+      <p v-if="notCut" class="trouble" role="alert">{{ notCut }}</p>
+      <label v-if="plan.cannot.length || query.join" class="tick"
+        ><input
+          type="checkbox"
+          class="form-check-input"
+          :checked="query.join"
+          @change="take({ join: ($event.target as HTMLInputElement).checked })" />
+        Lines longer than anything there is may be joined of parts</label
+      >
       <ul v-if="plan.buy.length || plan.cannot.length" class="short">
         <li v-for="b in plan.buy" :key="b.cord"><b>Buy.</b> {{ b.says }}</li>
         <li v-for="c in plan.cannot" :key="c">{{ c }}</li>
@@ -88,13 +138,28 @@ const spoolWords = (m: number) => (imperial.value ? `${Math.round(m / 0.3048)} f
             <path class="notch" :d="`M${2 + part.from + part.wide} 2v30`" />
           </g>
         </svg>
+        <ul class="cut-lines">
+          <li v-for="(line, n) in alike(p)" :key="n">
+            <span
+              >{{ said(line) }}<span class="sub">: {{ line.spans }}</span></span
+            >
+            <BButton v-if="p.kept && !p.whole" class="btn-tab" @click="cut(p, line)"
+              >Cut<span class="visually-hidden"> {{ said(line) }} from {{ p.from }}</span></BButton
+            >
+          </li>
+        </ul>
         <p class="sub">
-          {{ told(p) }}. <template v-if="p.left_m > 0.005">Left: {{ p.left }}{{ p.useless ? ', too short for much' : '' }}. </template
-          ><template v-else>Nothing left. </template>{{ p.ends }}
+          <template v-if="p.whole">{{ p.ends }}</template><template v-else
+            ><template v-if="p.left_m > 0.005">Left: {{ p.left }}{{ p.useless ? ', too short for much' : '' }}. </template
+            ><template v-else>Nothing left. </template>{{ p.ends }}</template
+          >
         </p>
       </figure>
       <p v-for="c in plan.cautions" :key="c" class="sub">{{ c }}</p>
-      <p class="sub">Lengths are rounded up to the centimetre, with two more for sealing both ends. Longest line first from each piece.</p>
+      <p class="sub">
+        Lengths are rounded up to the centimetre, with two more for sealing both ends. Longest line first from each piece; measure twice.
+        What is pressed as cut is a piece of its own in the kit from then on.
+      </p>
     </template>
   </section>
 </template>

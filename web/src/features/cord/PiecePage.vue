@@ -1,12 +1,16 @@
 <script setup lang="ts">
 // One piece of cord: what it is, what may be done with it, how it is kept, and everything that happened to it.
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
-import { api, got, type Schemas } from '../../api/client'
+import { api, got } from '../../api/client'
 import NotCome from '../../ui/NotCome.vue'
+import PieceDeeds from './PieceDeeds.vue'
+import PieceFacts from './PieceFacts.vue'
+import PieceMark from './PieceMark.vue'
+import PieceWhipping from './PieceWhipping.vue'
 import '../../styles/piece.css'
 
 const route = useRoute()
@@ -28,38 +32,25 @@ const {
 const { trouble, attempt } = useAttempt(again)
 const piece = computed(() => answer.value?.piece)
 const kind = computed(() => catalogue.lists.cords.find((k) => k.id === piece.value?.kind))
-const fresh = ref({ cut: '', name: '', to: '', place: '', reason: '', who: '', note: '' })
-const cutOff = ref<Schemas['KitCord']>()
-
-/** Does something with it, and writes down who did. */
-function deed(what: Schemas['Deed']) {
-  return attempt(async () => {
-    const { who, note } = fresh.value
-    const body = { deed: what, who, note, version: piece.value?.version ?? 0 }
-    const done = await got(api.POST('/api/cords/{id}/deeds', { params: { path: path.value }, body }))
-    cutOff.value = done.cut_off ?? undefined
-    fresh.value = { ...fresh.value, cut: '', name: '', to: '', place: '', reason: '', note: '' }
-  })
-}
-function cut() {
-  const length_m = Number(fresh.value.cut.trim().replace(',', '.'))
-  if (!fresh.value.cut.trim() || Number.isNaN(length_m)) {
-    trouble.value = 'Give the length in metres as a number, such as 2.5.'
-    return
-  }
-  return deed({ what: 'cut', length_m, name: fresh.value.name })
-}
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
 const standing = computed(() => {
   const p = piece.value
   if (!p) return ''
   if (p.retired) return `Retired: ${p.retired}.`
+  if (p.shaken) return 'It took a jerk: look it over before it is used.'
   return p.held_by ? `Out with ${p.held_by}.` : p.place ? `At its place: ${p.place}.` : 'In the kit.'
 })
 const facts = computed(() => {
   const p = piece.value
   return p
-    ? [kind.value?.name, p.colour, p.ends && `ends ${p.ends}`, p.worn && 'worn: take three quarters of its strength']
+    ? [
+        kind.value?.name,
+        p.colour,
+        p.ends && `ends ${p.ends}`,
+        p.made && `${(catalogue.lists.names[p.made] ?? p.made).toLowerCase()} made in its end`,
+        p.joint && `joined: ${p.joint}`,
+        p.worn && 'worn: take three quarters of its strength',
+      ]
         .filter(Boolean)
         .join(', ')
     : ''
@@ -75,42 +66,9 @@ const facts = computed(() => {
       <p>
         {{ facts }}. <b :class="{ 'v no': piece.retired, 'v mid': piece.held_by }">{{ standing }}</b> {{ piece.note }}
       </p>
-      <p v-if="cutOff" role="status">
-        Cut: <RouterLink :to="`/cord/${cutOff.id}`">{{ cutOff.name }}</RouterLink>, {{ cutOff.length_m }} m. Finish both raw ends.
-      </p>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="piece-cols">
-        <section v-if="!piece.retired" class="deeds" aria-label="What is done with it">
-          <h2>What is done with it</h2>
-          <label>Done by <BFormInput v-model="fresh.who" maxlength="80" autocomplete="off" placeholder="a name, if you like" /></label>
-          <form v-if="!piece.held_by" @submit.prevent="cut">
-            <label>Cut off, m <BFormInput v-model="fresh.cut" inputmode="decimal" autocomplete="off" /></label>
-            <label>called <BFormInput v-model="fresh.name" maxlength="80" required autocomplete="off" /></label>
-            <BButton type="submit" class="btn-tab">Cut it</BButton>
-          </form>
-          <form v-if="piece.held_by" @submit.prevent="deed({ what: 'returned', place: fresh.place })">
-            <label>Back to <BFormInput v-model="fresh.place" maxlength="80" autocomplete="off" :placeholder="piece.place" /></label>
-            <BButton type="submit" class="btn-tab">Take it back</BButton>
-          </form>
-          <form v-else @submit.prevent="deed({ what: 'issued', to: fresh.to })">
-            <label>Give it to <BFormInput v-model="fresh.to" maxlength="80" required autocomplete="off" /></label>
-            <BButton type="submit" class="btn-tab">Give it out</BButton>
-          </form>
-          <div v-if="!piece.held_by" class="look-over">
-            <h3>Look it over</h3>
-            <ul>
-              <li v-for="c in answer.care.checks" :key="c">{{ c }}</li>
-            </ul>
-            <p class="sub">{{ answer.care.when }}</p>
-            <BButton class="btn-tab" @click="deed({ what: 'inspected', worn: false })">It is sound</BButton>
-            <BButton class="btn-tab" @click="deed({ what: 'inspected', worn: true })">It is worn</BButton>
-          </div>
-          <form @submit.prevent="deed({ what: 'retired', reason: fresh.reason })">
-            <label>Retire it, because <BFormInput v-model="fresh.reason" maxlength="80" required autocomplete="off" /></label>
-            <BButton type="submit" class="btn-tab">Retire it</BButton>
-          </form>
-          <p><RouterLink to="/cord">Change its name, kind or length in the list</RouterLink></p>
-        </section>
+        <PieceDeeds v-model:trouble="trouble" :piece="piece" :care="answer.care" :attempt="attempt" />
         <section aria-label="How it is kept">
           <h2>Made up</h2>
           <p>
@@ -124,8 +82,17 @@ const facts = computed(() => {
             Runs out in {{ Math.round(answer.care.hank.runs_out_s[0] ?? 0) }} to {{ Math.round(answer.care.hank.runs_out_s[1] ?? 0) }} s,
             est.
           </p>
+          <h2>What it bears</h2>
+          <p v-for="b in answer.care.bears" :key="b">{{ b }}</p>
           <h2>Its ends</h2>
           <p v-for="e in answer.care.ends" :key="e">{{ e }}</p>
+          <PieceWhipping v-if="answer.care.whipping.length" :moves="answer.care.whipping" />
+          <template v-if="answer.care.mark">
+            <h2>Its mark</h2>
+            <PieceMark :rings="answer.care.mark" />
+          </template>
+          <p><BButton class="btn-tab" :href="`/api/kit/labels.pdf?id=${piece.id}`" download>Its label, PDF</BButton></p>
+          <PieceFacts v-if="!piece.retired" :piece="piece" :attempt="attempt" />
         </section>
         <section aria-label="What happened to it">
           <h2>What happened to it</h2>

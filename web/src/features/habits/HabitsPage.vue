@@ -32,6 +32,8 @@ const measures: [keyof Settings['body'], string][] = [
   ['forearm_m', 'Forearm, m'],
   ['hand_span_mm', 'Hand span, mm'],
   ['four_fingers_mm', 'Four fingers, mm'],
+  ['foot_mm', 'Boot, mm'],
+  ['pace_m', 'Pace, m'],
 ]
 
 const named = (ids: string[]) =>

@@ -8,8 +8,9 @@ import CutList from '../rig/CutList.vue'
 import '../../styles/rig.css'
 
 const props = defineProps<{ job: number }>()
-const cutting = (spool_m: number) => got(api.GET('/api/jobs/{id}/cutting', { params: { path: { id: props.job }, query: { spool_m } } }))
-const ticket = (spool_m: number) => `/api/jobs/${props.job}/cutting.pdf?spool_m=${spool_m}`
+const cutting = (query: { spool_m: number; bag?: string; join?: boolean }) =>
+  got(api.GET('/api/jobs/{id}/cutting', { params: { path: { id: props.job }, query } }))
+const file = (ending: string) => `/api/jobs/${props.job}/cutting.${ending}`
 const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{id}/cuts', { params: { path: { id: props.job } } })))
 </script>
 
@@ -23,7 +24,7 @@ const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{i
           <b>{{ t.words }}</b> {{ t.cord }} <span class="sub">in {{ t.lines }} {{ t.lines === 1 ? 'line' : 'lines' }}</span>
         </li>
       </ul>
-      <CuttingPlan :ask="cutting" :ticket="ticket" />
+      <CuttingPlan :ask="cutting" :file="file" />
       <details v-for="r in all.rigs" :key="r.kind">
         <summary>{{ r.name }}</summary>
         <p v-if="r.impossible" class="trouble">{{ r.impossible }}</p>

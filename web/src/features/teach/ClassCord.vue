@@ -16,10 +16,20 @@ const kind = ref('braid-polyester-6')
 const second = ref('braid-nylon-6')
 const path = computed(() => ({ id: id.value }))
 const { answer: cords, trouble, again } = useAsked(() => got(api.GET('/api/courses/{id}/cords', { params: { path: path.value } })))
-const cutting = (spool_m: number) =>
-  got(api.GET('/api/courses/{id}/cutting', { params: { path: path.value, query: { spool_m, kind: kind.value, second: second.value } } }))
-const ticket = (spool_m: number) =>
-  `/api/courses/${id.value}/cutting.pdf?spool_m=${spool_m}&kind=${encodeURIComponent(kind.value)}&second=${encodeURIComponent(second.value)}`
+const colour = ref('')
+const secondColour = ref('')
+const { answer: kit } = useAsked(() => got(api.GET('/api/cords')))
+const coloursOf = (kind: string) =>
+  [...new Set((kit.value ?? []).filter((c) => c.kind === kind).map((c) => c.colour))].filter(Boolean).sort()
+const kinds = computed(() => ({
+  kind: kind.value,
+  second: second.value,
+  ...(colour.value && { colour: colour.value }),
+  ...(secondColour.value && { second_colour: secondColour.value }),
+}))
+const cutting = (query: { spool_m: number; bag?: string; join?: boolean }) =>
+  got(api.GET('/api/courses/{id}/cutting', { params: { path: path.value, query: { ...query, ...kinds.value } } }))
+const file = (ending: string) => `/api/courses/${id.value}/cutting.${ending}?${new URLSearchParams(kinds.value).toString()}`
 </script>
 
 <template>
@@ -34,16 +44,30 @@ const ticket = (spool_m: number) =>
       <label
         >Cut from
         <select v-model="kind" class="form-select">
-          <option v-for="k in catalogue.lists.cords" :key="k.id" :value="k.id" :disabled="k.id === second">{{ k.name }}</option>
+          <option v-for="k in catalogue.lists.cords" :key="k.id" :value="k.id">{{ k.name }}</option>
+        </select></label
+      >
+      <label v-if="coloursOf(kind).length"
+        >in
+        <select v-model="colour" class="form-select">
+          <option value="">any colour</option>
+          <option v-for="c in coloursOf(kind)" :key="c" :value="c">{{ c }}</option>
         </select></label
       >
       <label
         >The other colour from
         <select v-model="second" class="form-select">
-          <option v-for="k in catalogue.lists.cords" :key="k.id" :value="k.id" :disabled="k.id === kind">{{ k.name }}</option>
+          <option v-for="k in catalogue.lists.cords" :key="k.id" :value="k.id">{{ k.name }}</option>
+        </select></label
+      >
+      <label v-if="coloursOf(second).length"
+        >in
+        <select v-model="secondColour" class="form-select">
+          <option value="">any colour</option>
+          <option v-for="c in coloursOf(second)" :key="c" :value="c">{{ c }}</option>
         </select></label
       >
     </div>
-    <CuttingPlan :key="`${kind} ${second}`" :ask="cutting" :ticket="ticket" />
+    <CuttingPlan :key="JSON.stringify(kinds)" :ask="cutting" :file="file" />
   </section>
 </template>

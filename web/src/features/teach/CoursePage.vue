@@ -10,7 +10,7 @@ import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import OwnStandards from './OwnStandards.vue'
 import StandardForm from './StandardForm.vue'
-import TakeIn from './TakeIn.vue'
+import TakeIn from '../../ui/TakeIn.vue'
 import { useTeaching } from './teaching'
 
 type Lesson = Schemas['LessonView']

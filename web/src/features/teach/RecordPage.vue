@@ -7,7 +7,7 @@ import { api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import LearnerCord from './LearnerCord.vue'
-import TakeIn from './TakeIn.vue'
+import TakeIn from '../../ui/TakeIn.vue'
 import { useTeaching } from './teaching'
 
 const route = useRoute()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Rows from elsewhere, pasted or chosen as a file: all or none, each bad one with its line and reason.
 import { ref } from 'vue'
-import { words } from '../../api/client'
+import { words } from '../api/client'
 
 const props = defineProps<{
   what: string
