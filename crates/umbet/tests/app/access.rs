@@ -111,6 +111,7 @@ async fn every_page_is_named_and_narrow() {
         ("/knots/clove-hitch/sheet", "Clove hitch"),
         ("/cord", "Cord in the kit"),
         ("/cord/8", "Bank line spool, 84.00 m"),
+        ("/cord/week", "Cord of a week"),
         ("/teach/1/cord", "Cord of the course"),
         ("/rig/line", "A line between two anchors"),
         ("/rig/load", "A load tied down"),

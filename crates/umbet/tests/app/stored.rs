@@ -15,19 +15,25 @@ async fn file(path: &Path) -> SqlitePool {
     SqlitePool::connect_with(options).await.expect("the data file opens")
 }
 
-/// A data file as it was before rigs of every kind had one table.
-async fn old_file(path: &Path) {
+/// A data file as it was before this moment's migrations.
+async fn file_before(moment: &str, path: &Path) -> SqlitePool {
     let all = Path::new(env!("CARGO_MANIFEST_DIR")).join("migrations");
     let some = tempfile::tempdir().expect("a folder");
     for entry in std::fs::read_dir(all).expect("the migrations") {
         let entry = entry.expect("a migration");
         let name = entry.file_name().to_string_lossy().into_owned();
-        if name.as_str() < "20261128200000" {
+        if name.as_str() < moment {
             std::fs::copy(entry.path(), some.path().join(name)).expect("it is copied");
         }
     }
     let pool = file(path).await;
     Migrator::new(some.path()).await.expect("they read").run(&pool).await.expect("they run");
+    pool
+}
+
+/// A data file as it was before rigs of every kind had one table.
+async fn old_file(path: &Path) {
+    let pool = file_before("20261128200000", path).await;
     let asked = serde_json::to_string(&ShelterDraft::of_the_crew()).expect("it is written");
     sqlx::query("insert into job (name) values ('Night out')").execute(&pool).await.expect("a job");
     sqlx::query("insert into shelter (job_id, asked, ticked, version) values (1, ?1, '[\"look\"]', 4)")
@@ -192,4 +198,74 @@ async fn an_anchor_is_moved_by_its_drawing() {
     let line = s.get("/api/rigs/line").await.1["draft"].clone();
     let body = json!({ "draft": line, "width": 868, "drawing": "side", "from": [0, 0], "to": [1, 1] });
     assert_eq!(s.post("/api/rigs/line/moved", &body).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+/// A ledger written before there were joins and jerks: every entry is there in its order, pieces are as long as they were, what was
+/// written is still refused to be changed, and the new deeds are done.
+#[tokio::test]
+async fn a_ledger_of_an_older_file_goes_on() {
+    let folder = tempfile::tempdir().expect("a folder");
+    let path = folder.path().join("old.db");
+    let pool = file_before("20261201000000", &path).await;
+    for sql in [
+        "insert into cord (name, kind, length_m, colour, place) values ('Spool', 'paracord-iii', 40, 'orange', 'hut')",
+        "insert into cord (name, kind, length_m) values ('Bit', 'paracord-iii', 2.5)",
+        "insert into cord_entry (cord_id, what, change_m, who) values (1, 'received', 42.5, 'Marit')",
+        "insert into cord_entry (cord_id, what, change_m, about) values (1, 'cut', -2.5, 'Bit')",
+        "insert into cord_entry (cord_id, what, change_m, about) values (2, 'cut-from', 2.5, 'Spool')",
+        "update setting set arm_span_m = 1.64",
+    ] {
+        sqlx::query(sql).execute(&pool).await.expect(sql);
+    }
+    pool.close().await;
+    let store = store::open(&path).await.expect("it is brought up to date");
+    let s = Server::over(App::new(store).await.expect("the application starts"), folder).await;
+    let (_, history) = s.get("/api/cords/1/history").await;
+    let says: Vec<&str> = history.as_array().expect("entries").iter().filter_map(|e| e["says"].as_str()).collect();
+    assert_eq!(says, ["Received, 42.50 m.", "2.50 m cut off: Bit."]);
+    assert_eq!(history[0]["who"], "Marit");
+    let (_, spool) = s.get("/api/cords/1").await;
+    assert_eq!((&spool["length_m"], &spool["shaken"], &spool["made"]), (&json!(40.0), &json!(false), &json!("")));
+    let body = json!({ "deed": { "what": "shaken" }, "version": spool["version"] });
+    let (status, answer) = s.post("/api/cords/1/deeds", &body).await;
+    assert_eq!(status, StatusCode::OK, "{answer}");
+    // The body's measures kept their own, and have two more.
+    let body = s.get("/api/settings").await.1["body"].clone();
+    assert_eq!((&body["arm_span_m"], &body["pace_m"], &body["foot_mm"]), (&json!(1.64), &json!(0.75), &json!(270.0)));
+    let pool = file(&path).await;
+    for sql in ["update cord_entry set change_m = 0", "delete from cord_entry", "update cord_entry set what = 'burned'"]
+    {
+        let why = sqlx::query(sql).execute(&pool).await.expect_err(sql).to_string();
+        assert!(why.contains("what was written in the ledger stays"), "{sql}: {why}");
+    }
+    let burned = "insert into cord_entry (cord_id, what) values (1, 'burned')";
+    assert!(sqlx::query(burned).execute(&pool).await.is_err(), "a deed nobody knows");
+}
+
+/// Measures of foot and pace are kept within reason, and a length may be typed in them.
+#[tokio::test]
+async fn a_length_is_typed_in_boots_and_paces() {
+    let s = Server::empty().await;
+    let mut habits = s.get("/api/settings").await.1;
+    habits["body"]["foot_mm"] = json!(300);
+    habits["body"]["pace_m"] = json!(0.8);
+    let (status, kept) = s.put("/api/settings", &habits).await;
+    assert_eq!(status, StatusCode::OK, "{kept}");
+    let draft = s.get("/api/rigs/line").await.1["draft"].clone();
+    for (text, metres) in [("10 paces", 8.0), ("1 pace", 0.8), ("20 boots", 6.0), ("5 arm spans", 8.5), ("7", 7.0)] {
+        let body = json!({ "draft": draft, "at": "/span_m", "text": text });
+        let (status, typed) = s.post("/api/rigs/line/typed", &body).await;
+        let span = typed["draft"]["span_m"].as_f64();
+        if metres >= 1.0 {
+            assert_eq!(status, StatusCode::OK, "{text}: {typed}");
+            assert!(span.is_some_and(|m| (m - metres).abs() < 1e-9), "{text}: {typed}");
+        }
+    }
+    for (field, value) in [("foot_mm", 20.0), ("foot_mm", 900.0), ("pace_m", 0.1), ("pace_m", 3.0)] {
+        let mut wrong = s.get("/api/settings").await.1;
+        wrong["body"][field] = json!(value);
+        let (status, problem) = s.put("/api/settings", &wrong).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{field} {value}");
+        assert!(problem["faults"][0]["says"].as_str().is_some_and(|w| w.contains("out of reason")), "{problem}");
+    }
 }

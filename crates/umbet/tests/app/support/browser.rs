@@ -117,6 +117,12 @@ impl Browser {
         }
     }
 
+    /// Waits until there are so many elements of this kind, no more and no fewer.
+    pub async fn see_number(&self, css: &str, wanted: usize) {
+        let counted = async || self.driver.find_all(By::Css(css)).await.is_ok_and(|all| all.len() == wanted);
+        until(&format!("{wanted} of `{css}`"), counted).await;
+    }
+
     /// Waits until some element of this kind says these words.
     pub async fn see_words(&self, css: &str, words: &str) -> WebElement {
         let until = Instant::now() + PATIENCE;
