@@ -1,2 +1,2 @@
-insert into try (learner_id, lesson_id, knot, came_right, misstep, seconds, conditions, witnessed, at, key)
-values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict (key) do nothing
+insert into try (learner_id, lesson_id, knot, came_right, misstep, seconds, conditions, witnessed, at, way, key)
+values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) on conflict (key) do nothing

@@ -12,9 +12,11 @@ pub mod forecast;
 pub mod gpx;
 mod guard;
 mod kept;
+mod kit;
 mod routes;
 mod state;
 pub mod store;
+mod tied;
 mod trouble;
 mod work;
 

@@ -3,7 +3,9 @@
 use crate::drawing_up::Works;
 use crate::error::Error;
 use crate::kept::{JudgedJoint, Kept};
-use crate::store::{KitCord, Settings, Store};
+use crate::kit::{Kit, KitAtHand};
+use crate::store::{Settings, Store};
+use crate::tied::Register;
 use std::num::NonZero;
 use std::sync::{Arc, PoisonError, RwLock};
 use umbet_core::rig::{PLANNERS, Planner};
@@ -16,12 +18,14 @@ pub struct App {
     pub store: Store,
     planners: &'static [Planner],
     settings: Arc<RwLock<Arc<Settings>>>,
-    /// Kinds of cord in the kit, kept at hand so that choosing asks no disk.
-    kit: Arc<RwLock<Vec<String>>>,
+    /// The kit, kept at hand so that choosing asks no disk.
+    kit: Arc<KitAtHand>,
     /// Joints judged, for as long as they and the person's habits stay as they are.
     pub(crate) judged: Arc<Kept<JudgedJoint>>,
     /// Own knots being drawn up.
     pub(crate) drawing_up: Arc<Works>,
+    /// What the learners of the courses being taught have tied.
+    pub(crate) tied: Arc<Register>,
 }
 
 /// Joints kept judged: several long jobs.
@@ -51,26 +55,24 @@ impl App {
             kit: Arc::default(),
             judged: Arc::new(Kept::new(JUDGED)),
             drawing_up: Arc::default(),
+            tied: Arc::default(),
         };
-        app.kit_changed().await?;
+        app.kit().await?;
         Ok(app)
     }
 
-    /// Reads the kinds of cord in the kit again.
+    /// The kit as it is.
     ///
     /// # Errors
     /// When the store fails.
-    pub async fn kit_changed(&self) -> Result<(), Error> {
-        let mut kinds: Vec<String> = KitCord::list(&self.store).await?.into_iter().map(|c| c.kind).collect();
-        kinds.dedup();
-        *self.kit.write().unwrap_or_else(PoisonError::into_inner) = kinds;
-        Ok(())
+    pub async fn kit(&self) -> Result<Arc<Kit>, Error> {
+        self.kit.now(&self.store).await
     }
 
     /// What belongs to the person, not to a joint: it holds for every joint, wherever that is shown.
     pub(crate) fn habits(&self) -> Habits {
         let settings = self.settings();
-        let kit = self.kit.read().unwrap_or_else(PoisonError::into_inner).clone();
+        let kit = self.kit.last_read().kinds.clone();
         Habits { knows: settings.knows.clone(), schools: settings.schools.clone(), kit }
     }
 

@@ -212,6 +212,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/courses/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A course as each school would plan it; nothing is kept. */
+        post: operations["course_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/courses/{id}": {
         parameters: {
             query?: never;
@@ -478,6 +495,40 @@ export interface paths {
         };
         /** The standards of a course as CSV: its own first, then those of knots that have theirs. */
         get: operations["standards_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/tests/{job}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job's joints as a test, and where each learner of a course stands with them. */
+        get: operations["rig_test"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/courses/{id}/tests/{job}/sheet.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same as a sheet for the hand, as PDF: each joint with what to look for, and a grid of learners. */
+        get: operations["rig_test_sheet"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1982,6 +2033,10 @@ export interface components {
             there: number;
             /** @description Learners by name. */
             tiles: components["schemas"]["Tile"][];
+            /** @description Of these, the one that is shown; none where it is shown along the rope. */
+            way?: string | null;
+            /** @description Other ways of tying it, by name; a try may say which was used. */
+            ways: string[];
         };
         /** @description A knot of the lesson. */
         BoardKnot: {
@@ -2155,7 +2210,7 @@ export interface components {
          * @description What made it harder than on the bench.
          * @enum {string}
          */
-        Condition: "gloves" | "wet" | "eyes-shut" | "behind-the-back" | "other-hand" | "overhead" | "in-the-bight" | "under-tension";
+        Condition: "gloves" | "wet" | "eyes-shut" | "behind-the-back" | "other-hand" | "overhead" | "in-the-bight" | "under-tension" | "on-the-rig";
         /** @description A condition that can be logged. */
         ConditionWords: {
             /** @description As it is sent. */
@@ -2366,6 +2421,8 @@ export interface components {
             minutes: number;
             /** @description What comes first. */
             opening: components["schemas"]["Opening"];
+            /** @description In which order. */
+            sorting?: components["schemas"]["Sorting"];
             /** @description Ids of the knots the jobs ask for. */
             wanted: string[];
         };
@@ -2433,8 +2490,8 @@ export interface components {
             course: components["schemas"]["Course"];
             /** @description Why it cannot be climbed so; nothing when it can. */
             gap?: string | null;
-            /** @description Names of the jobs it serves. */
-            jobs: string[];
+            /** @description The jobs it serves. */
+            jobs: components["schemas"]["JobServed"][];
             /** @description Its learners. */
             learners: components["schemas"]["Learner"][];
             /** @description Its lessons. */
@@ -2445,6 +2502,8 @@ export interface components {
             own_standards: components["schemas"]["OwnStandard"][];
             /** @description Where its minutes come from. */
             pace: string;
+            /** @description In which order knots are taken up, to choose from. */
+            sortings: components["schemas"]["CourseChoice"][];
             /** @description How practice is spread, to choose from. */
             spreads: components["schemas"]["CourseChoice"][];
             /** @description Its standard in a sentence. */
@@ -3643,6 +3702,18 @@ export interface components {
              */
             version?: number;
         };
+        /** @description A job that a course serves. */
+        JobServed: {
+            /**
+             * Format: int64
+             * @description Number.
+             */
+            id: number;
+            /** @description Ids of the knots its joints were given, each once. */
+            knots: string[];
+            /** @description Name. */
+            name: string;
+        };
         /** @description A job in the list. */
         JobSummary: {
             /**
@@ -3733,6 +3804,19 @@ export interface components {
              * @description Version the change is made to; not asked of a new joint.
              */
             version?: number;
+        };
+        /** @description A joint that is looked at. */
+        JointTested: {
+            /** @description Knot id. */
+            knot: string;
+            /** @description Its name. */
+            knot_name: string;
+            /** @description What to look for. */
+            look: string[];
+            /** @description Its usual mistakes. */
+            mistakes: components["schemas"]["MisstepWords"][];
+            /** @description Where it is. */
+            name: string;
         };
         /** @description A joint with what is reckoned from it. */
         JointView: {
@@ -4184,6 +4268,8 @@ export interface components {
              * @description The lesson that takes it up, when it is not tied yet.
              */
             lesson?: number | null;
+            /** @description Of these, one that miscarries while another goes, in a sentence. */
+            miscarries?: string | null;
             /** @description The last question about it was missed, and it was not tied right since: what was asked. */
             missed?: string | null;
             /** @description What the standard still misses. */
@@ -4209,6 +4295,30 @@ export interface components {
              * @description So many times then.
              */
             times: number;
+            /** @description The one that is shown; none where it is shown along the rope. */
+            way?: string | null;
+            /** @description Other ways of tying it, by name; a try may say which was used. */
+            ways: string[];
+        };
+        /** @description How far a learner has got with the job's knots. */
+        LearnerTested: {
+            /** @description Knots of the job held by the standard. */
+            can: number;
+            /**
+             * Format: int64
+             * @description The learner.
+             */
+            learner: number;
+            /** @description Names of those that are not. */
+            missing: string[];
+            /** @description Their name. */
+            name: string;
+            /** @description Ids of the knots tied right on the rig, the last time each was looked at. */
+            right: string[];
+            /** @description What it comes to, in a sentence. */
+            says: string;
+            /** @description Ids of those that were not. */
+            wrong: string[];
         };
         /** @description A learner's own page. */
         LearnerView: {
@@ -4324,7 +4434,14 @@ export interface components {
              * @description Minutes in all.
              */
             total: number;
+            /** @description What is done in it, step by step. */
+            work: components["schemas"]["WorkStep"][];
         };
+        /**
+         * @description What is done.
+         * @enum {string}
+         */
+        LessonWork: "begin" | "again" | "ask" | "name" | "show" | "guide" | "drill" | "test" | "recap" | "strike";
         /**
          * @description Day, night, or as the machine says.
          * @enum {string}
@@ -4978,6 +5095,8 @@ export interface components {
             seconds?: number | null;
             /** @description What made it harder. */
             under?: components["schemas"]["Condition"][];
+            /** @description The way of tying that was used, by its name; the way drawn first when absent. */
+            way?: string | null;
         };
         /** @description A problem in the client's terms. */
         Problem: {
@@ -5129,6 +5248,8 @@ export interface components {
             taken?: number | null;
             /** @description Tries seen. */
             tries: number;
+            /** @description How it went by the way of tying, where more than one was used. */
+            ways: components["schemas"]["WayWent"][];
             /** @description How many tries went wrong in each. */
             wrong_by_move: number[];
         };
@@ -5341,6 +5462,22 @@ export interface components {
             /** @description In a few words. */
             short: string;
         };
+        /** @description A job's joints, and where a class stands with them. */
+        RigTest: {
+            /** @description What a test says, and what it does not. */
+            caution: string;
+            /** @description Name of the job. */
+            job_name: string;
+            /** @description Joint by joint. */
+            joints: components["schemas"]["JointTested"][];
+            /** @description Learner by learner. */
+            learners: components["schemas"]["LearnerTested"][];
+            /**
+             * Format: int64
+             * @description The lesson its tries are logged in: the next one, or the last.
+             */
+            lesson?: number | null;
+        };
         /** @description A rig worked out, or why it does not go. */
         RigView: {
             /** @description The drawings. */
@@ -5397,6 +5534,40 @@ export interface components {
             matter: string;
             /** @description One way and the other. */
             ways: string[];
+        };
+        /** @description A lesson as a school plans it. */
+        SchoolLesson: {
+            /** @description Names of its knots, in order. */
+            knots: string[];
+            /**
+             * Format: double
+             * @description Minutes over.
+             */
+            over?: number | null;
+            /**
+             * Format: double
+             * @description Minutes in all.
+             */
+            total: number;
+        };
+        /** @description A course as one school plans it. */
+        SchoolPlan: {
+            /** @description How much is taken up. */
+            breadth: components["schemas"]["Breadth"];
+            /** @description What it comes to, in a sentence. */
+            comes_to: string;
+            /** @description Id of the school. */
+            id: string;
+            /** @description Lesson by lesson. */
+            lessons: components["schemas"]["SchoolLesson"][];
+            /** @description Its name. */
+            name: string;
+            /** @description What comes first. */
+            opening: components["schemas"]["Opening"];
+            /** @description What it holds with. */
+            says: string;
+            /** @description In which order. */
+            sorting: components["schemas"]["Sorting"];
         };
         /** @description A person's habits, set once. */
         Settings: {
@@ -5556,6 +5727,11 @@ export interface components {
             /** @description How high. */
             wishes: components["schemas"]["Named"][];
         };
+        /**
+         * @description In which order knots are taken up, as far as the ladder leaves a choice.
+         * @enum {string}
+         */
+        Sorting: "ladder" | "job" | "object" | "use";
         /** @description Where a value comes from. */
         Source: {
             /** @description Stable id. */
@@ -5974,6 +6150,8 @@ export interface components {
             seconds?: number | null;
             /** @description What made it harder. */
             under: components["schemas"]["Condition"][];
+            /** @description The way of tying that was used, by its name; the way drawn first where none is named. */
+            way?: string | null;
             /** @description An instructor saw it. What learners log by themselves is practice and proves nothing. */
             witnessed: boolean;
         };
@@ -5997,6 +6175,8 @@ export interface components {
             seconds?: number | null;
             /** @description What made it harder. */
             under?: components["schemas"]["Condition"][];
+            /** @description The way of tying that was used, by its name; the way drawn first when absent. */
+            way?: string | null;
         };
         /** @description Tries logged elsewhere, as CSV: the columns of the record's own CSV, in any order. */
         TryLines: {
@@ -6131,6 +6311,15 @@ export interface components {
             /** @description Why its people do it so. */
             why: string;
         };
+        /** @description How tries went by the way of tying that was used. */
+        WayWent: {
+            /** @description Of these, right. */
+            right: number;
+            /** @description Tries by it. */
+            tries: number;
+            /** @description Name of the way; none for the one drawn first. */
+            way?: string | null;
+        };
         /** @description A waypoint on the site. */
         Waypoint: {
             /** @description Metres east and north of the first waypoint answered. */
@@ -6153,6 +6342,20 @@ export interface components {
             words: string;
             /** @description The work. */
             work: components["schemas"]["LineWork"];
+        };
+        /** @description A step of a lesson's work. */
+        WorkStep: {
+            /** @description What is done. */
+            doing: components["schemas"]["LessonWork"];
+            /** @description The knot, where it is about one. */
+            knot?: string | null;
+            /**
+             * Format: double
+             * @description Minutes it takes; nothing where it is part of the step after it.
+             */
+            minutes?: number | null;
+            /** @description In a sentence. */
+            says: string;
         };
         /** @description A thickness measured by turns laid side by side. */
         Wraps: {
@@ -6880,6 +7083,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Course"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    course_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseInput"];
+            };
+        };
+        responses: {
+            /** @description Side by side */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolPlan"][];
                 };
             };
             /** @description Cannot be read */
@@ -7857,6 +8120,92 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rig_test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+                /** @description Job */
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Joints and learners */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RigTest"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rig_test_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Course */
+                id: number;
+                /** @description Job */
+                job: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The sheet */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
                 };
             };
             /** @description Cannot be read */

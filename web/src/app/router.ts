@@ -104,6 +104,12 @@ export const router = createRouter({
       meta: { line: 'teach', stage: 'course', title: 'Cord of the course' },
     },
     {
+      path: '/teach/:course(\\d+)/test/:job(\\d+)',
+      name: 'rig-test',
+      component: () => import('../features/teach/RigTestPage.vue'),
+      meta: { line: 'teach', stage: 'prove', title: 'Test on a rig' },
+    },
+    {
       path: '/teach/:course(\\d+)/ladder',
       name: 'ladder',
       component: () => import('../features/teach/LadderPage.vue'),

@@ -313,6 +313,11 @@ pub struct Entry {
 }
 
 impl Entry {
+    /// The way of tying that is taught first, by its name; none where that is the one drawn first.
+    pub fn taught_way(&self) -> Option<&str> {
+        self.way.iter().find(|w| w.taught).map(|w| w.name.as_str())
+    }
+
     /// The name within a sentence.
     pub fn said(&self) -> String {
         if self.proper_name { self.name.clone() } else { self.name.to_lowercase() }

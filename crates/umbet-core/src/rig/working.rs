@@ -3,7 +3,7 @@
 use super::faults::Impossible;
 use super::joint::Joint;
 use super::part::Part;
-use crate::cord::{Construction, Cord, cords};
+use crate::cord::{Construction, Cord, cords, serves_made_up};
 use crate::situation::{Release, UsedCord};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::capital;
@@ -210,14 +210,31 @@ pub struct Asked {
     pub wet: bool,
 }
 
+/// A piece of the kit that is looked at.
+#[derive(Debug, Clone, Copy)]
+pub struct Had {
+    /// Its cord, as it lies in the hand.
+    pub cord: UsedCord,
+    /// So long.
+    pub length: Length,
+    /// A loop or a stopper is made in its end: it is served as it is, and never cut.
+    pub made_up: bool,
+}
+
 /// Whether a piece of cord does what is asked, with what that was reckoned from.
 ///
 /// # Errors
 /// Why it does not.
-pub fn serves(cord: &UsedCord, has: Length, asked: &Asked, reader: &Reader) -> Result<String, String> {
+pub fn serves(had: &Had, asked: &Asked, reader: &Reader) -> Result<String, String> {
+    let (cord, has) = (&had.cord, had.length);
     fit(cord, asked.work).map_err(|why| why.0)?;
     if has < asked.length {
         return Err(format!("It is {} short.", reader.length(asked.length - has)));
+    }
+    let over = has - asked.length;
+    if had.made_up && !serves_made_up(has.m(), asked.length.m()) {
+        let over = reader.length(over);
+        return Err(format!("A knot is made in its end, so it is not cut, and {over} too much is no length to stow."));
     }
     let at_knot = UsedCord { wet: asked.wet, ..*cord }.at_knot(KEPT);
     let times = at_knot.low / asked.pull.n();
@@ -229,9 +246,11 @@ pub fn serves(cord: &UsedCord, has: Length, asked: &Asked, reader: &Reader) -> R
     if let (LineWork::Hauled, Some(cut)) = (asked.work, cuts_hands(cord, asked.pull.n(), reader)) {
         return Err(cut);
     }
-    let more = has - asked.length;
-    let left =
-        if more.mm() < 5.0 { "and is just as long".to_owned() } else { format!("{} longer", reader.length(more)) };
+    let left = match over.mm() < 5.0 {
+        true => "and is just as long".to_owned(),
+        false if had.made_up => format!("{} longer, to be stowed: it is not cut", reader.length(over)),
+        false => format!("{} longer", reader.length(over)),
+    };
     Ok(format!("At a knot it bears {bears}, est.: {times:.0} times the pull; {left}."))
 }
 

@@ -57,7 +57,7 @@ pub fn cards(title: &str, knots: &[&Knot], left_handed: bool) -> Vec<Scene> {
 }
 
 /// As it looks tied, for one hand.
-fn tied(knot: &Knot, size: P2, mirrored: bool) -> Option<Scene> {
+pub(super) fn tied(knot: &Knot, size: P2, mirrored: bool) -> Option<Scene> {
     let figure = Figure { size, mirrored, ..Figure::default() };
     match dressed(&knot.id) {
         Some(form) => Some(drawn_up(knot, form, 1.0, &figure)),

@@ -13,4 +13,5 @@ pub mod ready;
 pub mod review;
 pub mod spot;
 pub mod standard;
+pub mod test_sheet;
 pub mod tries;

@@ -47,9 +47,55 @@ impl Due {
 
 /// When a knot tied so is due, by the tries of one learner, oldest first; nothing before the first of them.
 pub fn due(spread: Spread, tries: &[Try], limit_s: Option<f64>, now: DateTime<Utc>) -> Option<Due> {
+    due_by(spread, tries, || Memory::of(tries, limit_s), now)
+}
+
+/// The same, where what the tries left in the memory may be known already.
+pub fn due_by(spread: Spread, tries: &[Try], memory: impl FnOnce() -> Memory, now: DateTime<Utc>) -> Option<Due> {
     match spread {
         Spread::FiveADay => five_a_day(tries, now.date_naive()),
-        Spread::Spaced => spaced(tries, limit_s, now),
+        Spread::Spaced => memory().due(now),
+    }
+}
+
+/// What tries at a knot have left in the memory. It grows with each try, so that what was reckoned once is not reckoned again.
+#[derive(Debug, Clone)]
+pub struct Memory {
+    limit_s: Option<f64>,
+    card: Option<Card>,
+}
+
+impl Memory {
+    /// After these tries, oldest first, graded by the seconds the standard allows.
+    pub fn of(tries: &[Try], limit_s: Option<f64>) -> Self {
+        Self { limit_s, card: None }.after(tries)
+    }
+
+    /// After these tries as well.
+    pub fn after(self, tries: &[Try]) -> Self {
+        let fsrs = FSRS::new(Parameters::default());
+        let card = tries.iter().fold(self.card, |card, t| {
+            let card = card.unwrap_or_else(|| Card { due: t.at, last_review: t.at, ..Card::new() });
+            Some(fsrs.next(card, t.at, grade(t, self.limit_s)).card)
+        });
+        Self { card, ..self }
+    }
+
+    /// Seconds by which the tries were graded.
+    pub fn limit_s(&self) -> Option<f64> {
+        self.limit_s
+    }
+
+    /// When it is due by spaced repetition; nothing before the first try.
+    pub fn due(&self, now: DateTime<Utc>) -> Option<Due> {
+        let card = self.card.as_ref()?;
+        let elapsed = (now - card.last_review).num_seconds().max(0) as f64 / 86_400.0;
+        Some(Due {
+            on: card.due.date_naive(),
+            times: 1,
+            remembered: Some(Parameters::forgetting_curve(elapsed, card.stability)),
+            stability_days: Some(card.stability),
+        })
     }
 }
 
@@ -84,26 +130,6 @@ fn grade(t: &Try, limit_s: Option<f64>) -> Rating {
         (true, Some((most, s))) if s <= most / 2.0 => Rating::Easy,
         (true, _) => Rating::Good,
     }
-}
-
-/// The memory of a knot after these grades.
-fn card(graded: impl Iterator<Item = (DateTime<Utc>, Rating)>) -> Option<Card> {
-    let fsrs = FSRS::new(Parameters::default());
-    graded.fold(None, |card, (at, grade)| {
-        let card = card.unwrap_or_else(|| Card { due: at, last_review: at, ..Card::new() });
-        Some(fsrs.next(card, at, grade).card)
-    })
-}
-
-fn spaced(tries: &[Try], limit_s: Option<f64>, now: DateTime<Utc>) -> Option<Due> {
-    let card = card(tries.iter().map(|t| (t.at, grade(t, limit_s))))?;
-    let elapsed = (now - card.last_review).num_seconds().max(0) as f64 / 86_400.0;
-    Some(Due {
-        on: card.due.date_naive(),
-        times: 1,
-        remembered: Some(Parameters::forgetting_curve(elapsed, card.stability)),
-        stability_days: Some(card.stability),
-    })
 }
 
 /// Share that still ties it so many days after the last time, by the forgetting curve of the scheduler.

@@ -26,7 +26,7 @@ pub fn ready(knots: &[&'static Knot], class: u32) -> Ready {
 }
 
 /// What a knot is drilled on: the shape it is taught on first; none where it is tied in the rope alone.
-fn drilled_on(knot: &Knot) -> Option<Shape> {
+pub(super) fn drilled_on(knot: &Knot) -> Option<Shape> {
     let alone = |s: &Shape| matches!(s, Shape::Bight | Shape::OwnPart);
     let on_rope_alone = knot.path.strands.len() > 1;
     knot.entry.shapes.first().copied().filter(|s| !alone(s) && !on_rope_alone)

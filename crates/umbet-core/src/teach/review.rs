@@ -77,6 +77,63 @@ pub fn by_move(knot: &'static Knot, tries: &[Of]) -> Vec<usize> {
     moves
 }
 
+/// How tries went by the way of tying that was used.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct WayWent {
+    /// Name of the way; none for the one drawn first.
+    pub way: Option<String>,
+    /// Tries by it.
+    pub tries: usize,
+    /// Of these, right.
+    pub right: usize,
+}
+
+/// How these tries went by each way used, the most used first; nothing where only one was used.
+pub fn by_way<'a>(tries: impl Iterator<Item = &'a Try>) -> Vec<WayWent> {
+    let mut all: Vec<WayWent> = Vec::new();
+    for t in tries {
+        let at = all.iter().position(|w| w.way == t.way).unwrap_or_else(|| {
+            all.push(WayWent { way: t.way.clone(), tries: 0, right: 0 });
+            all.len() - 1
+        });
+        all[at].tries += 1;
+        all[at].right += usize::from(t.right());
+    }
+    all.sort_by_key(|w| std::cmp::Reverse(w.tries));
+    if all.len() > 1 { all } else { Vec::new() }
+}
+
+/// From so many tries on, a way is said to miscarry or to go (common practice: three is no accident).
+const A_WAY_FROM: usize = 3;
+
+/// A way of tying that miscarries for a learner while another goes, in a sentence; nothing where none does.
+pub fn miscarries<'a>(tries: impl Iterator<Item = &'a Try>) -> Option<String> {
+    let all = by_way(tries);
+    let share = |w: &WayWent| w.right as f64 / w.tries as f64;
+    let told = || all.iter().filter(|w| w.tries >= A_WAY_FROM);
+    let worst = told().min_by(|a, b| share(a).total_cmp(&share(b)))?;
+    let best = told().max_by(|a, b| share(a).total_cmp(&share(b)))?;
+    let differ = share(worst) <= 0.5 && share(best) - share(worst) >= 0.3;
+    differ.then(|| {
+        format!(
+            "{} it miscarries, {} of {} right; {} it goes, {} of {}.",
+            way_said(worst.way.as_deref(), true),
+            worst.right,
+            worst.tries,
+            way_said(best.way.as_deref(), false),
+            best.right,
+            best.tries
+        )
+    })
+}
+
+/// A way of tying within a sentence or at its head.
+pub fn way_said(way: Option<&str>, head: bool) -> String {
+    let way = way.map_or_else(|| "along the rope".to_owned(), crate::words::small);
+    if head { crate::words::capital(&way) } else { way }
+}
+
 /// Minutes a knot took in one lesson, from the times its tries were logged; nothing when fewer than two were. Long pauses, such
 /// as a break, are left out.
 pub fn minutes_taken(tries: &[&Try]) -> Option<f64> {
@@ -95,7 +152,7 @@ mod tests {
 
     fn tried(minute: i64, came: Came) -> Try {
         let at = "2026-03-03T18:30:00Z".parse::<DateTime<Utc>>().expect("a time") + Duration::minutes(minute);
-        Try { at, came, seconds: None, under: Vec::new(), witnessed: true }
+        Try { at, came, seconds: None, under: Vec::new(), way: None, witnessed: true }
     }
 
     #[test]

@@ -21,7 +21,7 @@ pub struct Standard {
     pub within_s: Option<f64>,
     /// And once under each of these.
     #[serde(default)]
-    #[cfg_attr(feature = "schema", schema(max_items = 8))]
+    #[cfg_attr(feature = "schema", schema(max_items = 9))]
     pub once: Vec<Condition>,
     /// What is looked at by eye besides: untied afterwards.
     #[serde(default)]

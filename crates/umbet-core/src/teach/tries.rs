@@ -22,6 +22,8 @@ words! {
         InTheBight => "in the bight",
         /// While the line pulls.
         UnderTension => "under tension",
+        /// At its place in a rig, as a test.
+        OnTheRig => "on the rig",
     }
 }
 
@@ -48,6 +50,9 @@ pub struct Try {
     pub seconds: Option<f64>,
     /// What made it harder.
     pub under: Vec<Condition>,
+    /// The way of tying that was used, by its name; the way drawn first where none is named.
+    #[serde(default)]
+    pub way: Option<String>,
     /// An instructor saw it. What learners log by themselves is practice and proves nothing.
     pub witnessed: bool,
 }

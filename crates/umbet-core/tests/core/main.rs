@@ -17,6 +17,7 @@ mod holding;
 mod lashing_walks;
 mod lashings;
 mod lengths;
+mod lessons;
 mod lines;
 mod load;
 mod mends;

@@ -7,7 +7,7 @@ use proptest::prelude::*;
 use std::collections::BTreeSet;
 use umbet_core::knot::catalogue;
 use umbet_core::rig::RigPlan;
-use umbet_core::teach::course::{Breadth, CourseDraft, Opening};
+use umbet_core::teach::course::{Breadth, CourseDraft, Opening, Sorting};
 use umbet_core::teach::minutes::Pace;
 use umbet_core::teach::question::{Kind, question};
 use umbet_core::units::{Reader, UnitSystem};
@@ -143,6 +143,7 @@ fn a_course_of_any_size_adds_up() {
                     knows: vec!["overhand".into()],
                     breadth,
                     opening: Opening::Use,
+                    sorting: Sorting::Ladder,
                 };
                 let course = draft.plan(&draft.arranged(Pace::of(&[])), Pace::of(&[]));
                 assert_eq!(course.lessons.len(), lessons as usize);

@@ -4,7 +4,7 @@ use chrono::{DateTime, Duration, Utc};
 use std::collections::BTreeSet;
 use umbet_core::knot::catalogue;
 use umbet_core::teach::class_cord::class_cords;
-use umbet_core::teach::course::{Breadth, CourseDraft, CourseFault, Opening, cord_to_practise};
+use umbet_core::teach::course::{Breadth, CourseDraft, CourseFault, Opening, Sorting, cord_to_practise};
 use umbet_core::teach::ladder::{Shared, gaps, height, rungs, strands, why_not, with_what_they_build_on};
 use umbet_core::teach::minutes::{Minutes, Pace};
 use umbet_core::teach::practice::{A_DAY, FIRST_DAYS, Spread, due, remembered_after};
@@ -17,7 +17,14 @@ fn at(day: i64, minute: i64) -> DateTime<Utc> {
 }
 
 fn right(day: i64, minute: i64, seconds: f64) -> Try {
-    Try { at: at(day, minute), came: Came::Right, seconds: Some(seconds), under: Vec::new(), witnessed: true }
+    Try {
+        at: at(day, minute),
+        came: Came::Right,
+        seconds: Some(seconds),
+        under: Vec::new(),
+        way: None,
+        witnessed: true,
+    }
 }
 
 fn wrong(day: i64, minute: i64) -> Try {
@@ -112,6 +119,7 @@ fn course(lessons: u32, wanted: &[&str]) -> CourseDraft {
         knows: Vec::new(),
         breadth: Breadth::Few,
         opening: Opening::Use,
+        sorting: Sorting::Ladder,
     }
 }
 

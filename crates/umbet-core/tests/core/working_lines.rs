@@ -3,7 +3,7 @@
 use serde_json::Value;
 use umbet_core::cord::{Construction, Cord, cords};
 use umbet_core::rig::LineWork;
-use umbet_core::rig::working::{Asked, LEAST_MARGIN, serves};
+use umbet_core::rig::working::{Asked, Had, LEAST_MARGIN, serves};
 use umbet_core::rig::{Given, Impossible, PLANNERS, Planned, Planner};
 use umbet_core::situation::{CordDraft, Draft, Habits, Task, UsedCord, used_cord};
 use umbet_core::units::{Force, Length, Reader};
@@ -150,6 +150,10 @@ fn used(kind: &str) -> UsedCord {
     UsedCord { wet: false, worn: false, ..used_cord("cord", &draft).expect("a cord of the list") }
 }
 
+fn whole(cord: UsedCord, m: f64) -> Had {
+    Had { cord, length: Length::from_m(m), made_up: false }
+}
+
 fn asked(length_m: f64, pull_n: f64, work: LineWork) -> Asked {
     Asked { length: Length::from_m(length_m), pull: Force::from_n(pull_n), work, wet: false }
 }
@@ -158,7 +162,7 @@ fn asked(length_m: f64, pull_n: f64, work: LineWork) -> Asked {
 #[test]
 fn a_piece_is_found_by_what_it_must_do() {
     let reader = Reader::default();
-    let has = |kind: &str, m: f64, a: &Asked| serves(&used(kind), Length::from_m(m), a, &reader);
+    let has = |kind: &str, m: f64, a: &Asked| serves(&whole(used(kind), m), a, &reader);
     let strung = asked(10.0, 400.0, LineWork::Strung);
     // 6 mm polyester braid, 5 500 N at the least, six tenths at the knot: 3 300 N, eight times 400 N.
     assert_eq!(
@@ -177,6 +181,18 @@ fn a_piece_is_found_by_what_it_must_do() {
     assert!(has("braid-polyester-12", 30.0, &asked(10.0, 400.0, LineWork::Hauled)).is_ok());
 }
 
+/// A piece with a loop made in its end is never cut: it serves a line that leaves no more than can be stowed.
+#[test]
+fn a_made_up_piece_serves_as_it_is() {
+    let (reader, strung) = (Reader::default(), asked(10.0, 400.0, LineWork::Strung));
+    let made_up = |m| Had { made_up: true, ..whole(used("braid-polyester-6"), m) };
+    let says = serves(&made_up(12.0), &strung, &reader).expect("a quarter more at most");
+    assert!(says.ends_with("2.00 m longer, to be stowed: it is not cut."), "{says}");
+    let long = serves(&made_up(12.6), &strung, &reader).expect_err("more than a quarter");
+    assert_eq!(long, "A knot is made in its end, so it is not cut, and 2.60 m too much is no length to stow.");
+    assert!(serves(&whole(used("braid-polyester-6"), 12.6), &strung, &reader).is_ok(), "a plain one is cut");
+}
+
 /// Nothing that is found is used beyond a fifth of what it bears at its knot, worn or wet; and wet nylon serves less than dry.
 #[test]
 fn nothing_found_is_used_too_far() {
@@ -187,7 +203,7 @@ fn nothing_found_is_used_too_far() {
                 for pull_n in [50.0, 200.0, 800.0, 3200.0] {
                     let piece = UsedCord { worn, ..used(&cord.id) };
                     let a = Asked { wet, ..asked(5.0, pull_n, work) };
-                    let Ok(says) = serves(&piece, Length::from_m(20.0), &a, &reader) else { continue };
+                    let Ok(says) = serves(&whole(piece, 20.0), &a, &reader) else { continue };
                     let bears = UsedCord { wet, ..piece }.at_knot(umbet_core::rig::working::KEPT).low;
                     assert!(bears >= LEAST_MARGIN * pull_n, "{} {work:?} {pull_n}: {says}", cord.name);
                     assert!(says.contains("est."), "{says}");
@@ -199,6 +215,6 @@ fn nothing_found_is_used_too_far() {
     let nylon = used("braid-nylon-6");
     let least = nylon.at_knot(umbet_core::rig::working::KEPT).low / LEAST_MARGIN;
     let just = asked(5.0, least * 0.999, LineWork::Strung);
-    assert!(serves(&nylon, Length::from_m(9.0), &just, &reader).is_ok());
-    assert!(serves(&nylon, Length::from_m(9.0), &Asked { wet: true, ..just }, &reader).is_err());
+    assert!(serves(&whole(nylon, 9.0), &just, &reader).is_ok());
+    assert!(serves(&whole(nylon, 9.0), &Asked { wet: true, ..just }, &reader).is_err());
 }

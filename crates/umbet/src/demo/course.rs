@@ -5,7 +5,8 @@ use crate::store::{Course, CourseInput, Doing, Job, KeptTry, Learner, LearnerInp
 use chrono::{DateTime, Days, Duration, NaiveTime, Utc};
 use serde::Deserialize;
 use std::collections::{BTreeMap, HashMap};
-use umbet_core::teach::course::{Breadth, CourseDraft, Opening};
+use umbet_core::knot::catalogue;
+use umbet_core::teach::course::{Breadth, CourseDraft, Opening, Sorting};
 use umbet_core::teach::practice::Spread;
 use umbet_core::teach::review::minutes_taken;
 use umbet_core::teach::standard::Standard;
@@ -67,6 +68,12 @@ fn read(word: &str) -> (Came, Option<f64>, Vec<Condition>) {
     (Came::Right, number.parse().ok(), under)
 }
 
+/// Name of a knot's way of tying by its number in the file, from 1.
+fn way_of(knot: &str, number: &str) -> Option<String> {
+    let place = number.parse::<usize>().ok()?.checked_sub(1)?;
+    Some(catalogue().find(knot)?.entry.way.get(place)?.name.clone())
+}
+
 pub(super) async fn fill(store: &Store) -> Result<(), Error> {
     let file: File =
         toml::from_str(include_str!("../../demo/spring-course.toml")).map_err(|e| Error::Export(e.into()))?;
@@ -93,6 +100,7 @@ pub(super) async fn fill(store: &Store) -> Result<(), Error> {
             knows: Vec::new(),
             breadth: Breadth::Few,
             opening: Opening::Use,
+            sorting: Sorting::Ladder,
         },
         jobs: served.iter().map(|j| j.id).collect(),
         standard: Standard::default(),
@@ -161,16 +169,19 @@ async fn log(
     word: &str,
     at: DateTime<Utc>,
 ) -> Result<KeptTry, Error> {
+    let (word, way) = match word.split_once('~') {
+        Some((word, number)) => (word, way_of(knot, number)),
+        None => (word, None),
+    };
     let (came, seconds, under) = read(word);
     let key = format!("demo-{learner}-{knot}-{}", at.timestamp());
-    let input = TryInput { learner, knot: knot.to_owned(), came, seconds, under, key };
+    let input = TryInput { learner, knot: knot.to_owned(), came, seconds, under, way, key };
     KeptTry::add(store, lesson, &input, at).await
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use umbet_core::knot::catalogue;
     use umbet_core::teach::review::misstep;
 
     #[test]
@@ -192,6 +203,8 @@ mod tests {
             for (name, words) in &knot.tries {
                 assert!(names.contains(&name.as_str()), "{name}");
                 for word in words.split_whitespace() {
+                    let (word, way) = word.split_once('~').unwrap_or((word, ""));
+                    assert_eq!(way_of(&knot.id, way).is_some(), !way.is_empty(), "{}: {way}", knot.id);
                     if let (Came::Wrong(Some(id)), ..) = read(word) {
                         assert!(misstep(k, &id).is_some(), "{}: {id}", knot.id);
                     }

@@ -12,7 +12,7 @@ use umbet_core::teach::tries::{Came, Condition, Try};
 use umbet_core::topology::misstep_written;
 
 /// The columns.
-const COLUMNS: [&str; 8] = ["learner", "knot", "at", "result", "misstep", "seconds", "conditions", "seen"];
+const COLUMNS: [&str; 9] = ["learner", "knot", "at", "result", "misstep", "seconds", "conditions", "seen", "way"];
 
 /// Seen by an instructor.
 const SEEN: &str = "instructor";
@@ -34,7 +34,7 @@ pub fn csv_of(learners: &[Learner], tries: &[KeptTry]) -> Result<String> {
 }
 
 /// A try as its row.
-fn row_of(learner: &str, t: &KeptTry) -> [String; 8] {
+fn row_of(learner: &str, t: &KeptTry) -> [String; 9] {
     let (result, misstep) = match &t.tried.came {
         Came::Right => ("right", ""),
         Came::Wrong(misstep) => ("wrong", misstep.as_deref().unwrap_or_default()),
@@ -48,6 +48,7 @@ fn row_of(learner: &str, t: &KeptTry) -> [String; 8] {
         t.tried.seconds.map(|s| format!("{s:.1}")).unwrap_or_default(),
         conditions_said(&t.tried.under),
         if t.tried.witnessed { SEEN } else { OWN }.to_owned(),
+        t.tried.way.clone().unwrap_or_default(),
     ]
 }
 
@@ -63,7 +64,7 @@ pub fn table_of(learners: &[Learner], tries: &[KeptTry]) -> Table {
         cells[5] = t.tried.seconds.map_or(Cell::Empty, Cell::Number);
         cells.to_vec()
     };
-    let widths = [24.0, 24.0, 17.0, 8.0, 12.0, 9.0, 28.0, 12.0];
+    let widths = [24.0, 24.0, 17.0, 8.0, 12.0, 9.0, 28.0, 12.0, 24.0];
     let columns = COLUMNS.iter().map(|c| (*c).to_owned()).zip(widths).collect();
     Table { name: "Tries", columns, rows: tries.iter().map(row).collect(), below: None }
 }
@@ -102,6 +103,7 @@ fn try_of(part: &Parts<'_>, learners: &[Learner], now: DateTime<Utc>) -> Result<
         came: came_of(part.get("result"), part.get("misstep"), knot)?,
         seconds: seconds(part.get("seconds"))?,
         under: conditions(part.get("conditions"))?,
+        way: way_of(part.get("way"), knot)?,
         witnessed: match part.get("seen").to_lowercase().as_str() {
             SEEN | "" => true,
             OWN => false,
@@ -127,6 +129,15 @@ fn came_of(result: &str, misstep: &str, knot: &Knot) -> Result<Came, String> {
         "wrong" => Err(format!("the {} has no misstep “{misstep}”; leave it empty.", knot.entry.said())),
         other => Err(format!("write right or wrong as the result; this says “{other}”.")),
     }
+}
+
+fn way_of(words: &str, knot: &Knot) -> Result<Option<String>, String> {
+    if words.is_empty() {
+        return Ok(None);
+    }
+    let named = knot.entry.way.iter().find(|w| w.name.to_lowercase() == words.to_lowercase());
+    let named = named.ok_or_else(|| format!("the {} has no way of tying “{words}”.", knot.entry.said()))?;
+    Ok(Some(named.name.clone()))
 }
 
 /// A moment with its zone, or a plain one, taken as UTC. Nothing was tied tomorrow, nor before 1990.

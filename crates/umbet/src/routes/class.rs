@@ -1,10 +1,12 @@
 //! Where the learners of a course stand: what board, ladder, record and a learner's own page all read.
 
-use crate::store::{Course, KeptTry, Learner};
+use crate::store::{Course, Learner};
+use crate::tied::{Tied, TiedClass, TiedKnots};
 use chrono::{DateTime, Utc};
 use std::collections::BTreeMap;
+use std::sync::Arc;
 use umbet_core::knot::catalogue;
-use umbet_core::teach::practice::{Due, due};
+use umbet_core::teach::practice::{Due, due_by};
 use umbet_core::teach::standard::Standing;
 use umbet_core::teach::tries::Try;
 
@@ -16,11 +18,15 @@ pub struct At {
     pub due: Option<Due>,
     /// Days until then; below zero when overdue.
     pub in_days: Option<i64>,
-    /// All tries, oldest first.
-    pub tries: Vec<Try>,
+    tied: Arc<Tied>,
 }
 
 impl At {
+    /// All tries, oldest first.
+    pub fn tries(&self) -> &[Try] {
+        self.tied.tries()
+    }
+
     /// Due today or overdue.
     pub fn is_due(&self) -> bool {
         self.in_days.is_some_and(|d| d <= 0)
@@ -28,7 +34,7 @@ impl At {
 
     /// Seconds of the last right try that was seen.
     pub fn seconds(&self) -> Option<f64> {
-        self.tries.iter().rev().filter(|t| t.witnessed && t.right()).find_map(|t| t.seconds)
+        self.tries().iter().rev().filter(|t| t.witnessed && t.right()).find_map(|t| t.seconds)
     }
 }
 
@@ -38,30 +44,25 @@ pub fn called(id: &str) -> String {
 }
 
 /// One learner at one knot.
-pub fn standing_at(course: &Course, knot: &str, tries: Vec<Try>, now: DateTime<Utc>) -> At {
+pub fn standing_at(course: &Course, knot: &str, tied: Arc<Tied>, now: DateTime<Utc>) -> At {
     let standard = course.standard_of(knot);
-    let standing = standard.standing(&tries, now);
-    let due = due(course.spread, &tries, standard.within_s, now);
-    At { standing, in_days: due.map(|d| d.in_days(now.date_naive())), due, tries }
+    let standing = standard.standing(tied.tries(), now);
+    let due = due_by(course.spread, tied.tries(), || tied.memory(standard.within_s), now);
+    At { standing, in_days: due.map(|d| d.in_days(now.date_naive())), due, tied }
+}
+
+/// A learner at every knot they have tried.
+pub fn standings_of(course: &Course, knots: &TiedKnots, now: DateTime<Utc>) -> BTreeMap<String, At> {
+    knots.iter().map(|(knot, tied)| (knot.clone(), standing_at(course, knot, tied.clone(), now))).collect()
 }
 
 /// Every learner at every knot they have tried.
 pub fn standings(
     course: &Course,
     learners: &[Learner],
-    tries: &[KeptTry],
+    tied: &TiedClass,
     now: DateTime<Utc>,
 ) -> BTreeMap<i64, BTreeMap<String, At>> {
-    let mut sorted: BTreeMap<i64, BTreeMap<String, Vec<Try>>> =
-        learners.iter().map(|l| (l.id, BTreeMap::new())).collect();
-    for t in tries {
-        if let Some(of) = sorted.get_mut(&t.learner_id) {
-            of.entry(t.knot.clone()).or_default().push(t.tried.clone());
-        }
-    }
-    let at = |(knot, tries): (String, Vec<Try>)| {
-        let at = standing_at(course, &knot, tries, now);
-        (knot, at)
-    };
-    sorted.into_iter().map(|(id, knots)| (id, knots.into_iter().map(at).collect())).collect()
+    let of = |l: &Learner| tied.learner(l.id).map(|knots| standings_of(course, knots, now)).unwrap_or_default();
+    learners.iter().map(|l| (l.id, of(l))).collect()
 }

@@ -7,11 +7,12 @@ use crate::store::{CordInput, KitCord};
 use axum::Json;
 use axum::extract::State;
 use axum::http::StatusCode;
+use axum::response::{IntoResponse, Response};
 
 /// All hanks.
 #[utoipa::path(get, operation_id = "list_cords", path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<KitCord>)))]
-pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
-    Ok(Json(KitCord::list(&app.store).await?))
+pub async fn list(State(app): State<App>) -> Result<Response, Error> {
+    Ok(Json(&app.kit().await?.pieces).into_response())
 }
 
 /// Adds a hank.
@@ -21,7 +22,7 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<KitCord>>, Error> {
 )]
 pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result<(StatusCode, Json<KitCord>), Error> {
     let added = KitCord::add(&app.store, &input).await?;
-    app.kit_changed().await?;
+    app.kit().await?;
     Ok((StatusCode::CREATED, Json(added)))
 }
 
@@ -45,7 +46,7 @@ pub async fn put(
     Body(input): Body<CordInput>,
 ) -> Result<Json<KitCord>, Error> {
     let changed = KitCord::put(&app.store, id, &input).await?;
-    app.kit_changed().await?;
+    app.kit().await?;
     Ok(Json(changed))
 }
 
@@ -56,7 +57,7 @@ pub async fn put(
 )]
 pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
     KitCord::delete(&app.store, id).await?;
-    app.kit_changed().await?;
+    app.kit().await?;
     Ok(StatusCode::NO_CONTENT)
 }
 
@@ -67,6 +68,6 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
 )]
 pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
     let restored = KitCord::restore(&app.store, id).await?;
-    app.kit_changed().await?;
+    app.kit().await?;
     Ok(Json(restored))
 }

@@ -4,7 +4,7 @@ use super::class::called;
 use crate::error::{Error, NotChanged, NotThere, Refused};
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
-use crate::store::{Course, CourseInput, CourseSummary, Job, Joint, Learner, Lesson};
+use crate::store::{Course, CourseInput, CourseSummary, Job, JobSummary, Joint, Learner, Lesson};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -13,7 +13,7 @@ use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use umbet_core::knot::catalogue;
-use umbet_core::teach::course::{Breadth, CoursePlan, Opening, PlannedLesson};
+use umbet_core::teach::course::{Breadth, CoursePlan, Opening, PlannedLesson, Sorting, WorkStep, work_of};
 use umbet_core::teach::ladder::why_not;
 use umbet_core::teach::minutes::{Minutes, Pace};
 use umbet_core::teach::practice::Spread;
@@ -77,6 +77,8 @@ pub struct LessonView {
     cord: String,
     /// What it wants ready, its cautions, what changes in gloves, in the dark and in the wet.
     ready: Ready,
+    /// What is done in it, step by step.
+    work: Vec<WorkStep>,
 }
 
 /// The standard of a knot that has its own.
@@ -96,6 +98,26 @@ impl OwnStandard {
     }
 }
 
+/// A job that a course serves.
+#[derive(Serialize, ToSchema)]
+pub struct JobServed {
+    /// Number.
+    id: i64,
+    /// Name.
+    name: String,
+    /// Ids of the knots its joints were given, each once.
+    knots: Vec<String>,
+}
+
+impl JobServed {
+    fn of(job: JobSummary) -> Self {
+        let mut knots = job.knots;
+        knots.sort_unstable();
+        knots.dedup();
+        Self { id: job.id, name: job.name, knots }
+    }
+}
+
 /// A course, whole.
 #[derive(Serialize, ToSchema)]
 pub struct CourseView {
@@ -109,8 +131,8 @@ pub struct CourseView {
     standard_says: String,
     /// Knots that have a standard of their own.
     own_standards: Vec<OwnStandard>,
-    /// Names of the jobs it serves.
-    jobs: Vec<String>,
+    /// The jobs it serves.
+    jobs: Vec<JobServed>,
     /// Where its minutes come from.
     pace: String,
     /// The most cord a lesson needs, for the class.
@@ -119,6 +141,8 @@ pub struct CourseView {
     breadths: Vec<CourseChoice>,
     /// What comes first, to choose from.
     openings: Vec<CourseChoice>,
+    /// In which order knots are taken up, to choose from.
+    sortings: Vec<CourseChoice>,
     /// How practice is spread, to choose from.
     spreads: Vec<CourseChoice>,
     /// Its learners.
@@ -160,8 +184,8 @@ pub async fn add(State(app): State<App>, Body(input): Body<CourseInput>) -> Resu
 pub async fn get(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<CourseView>, Error> {
     let course = Course::get(&app.store, id).await?;
     let (lessons, learners) = (Lesson::list(&app.store, id).await?, Learner::list(&app.store, id).await?);
-    let names: BTreeMap<i64, String> = Job::list(&app.store).await?.into_iter().map(|j| (j.id, j.name)).collect();
-    let jobs = course.jobs.iter().filter_map(|j| names.get(j).cloned()).collect();
+    let mut all: BTreeMap<i64, JobSummary> = Job::list(&app.store).await?.into_iter().map(|j| (j.id, j)).collect();
+    let jobs = course.jobs.iter().filter_map(|j| all.remove(j)).map(JobServed::of).collect();
     work::aside(move || Ok(Json(view(course, &lessons, learners, jobs, &person.reader())))).await
 }
 
@@ -262,7 +286,7 @@ pub async fn calendar(State(app): State<App>, Path(id): Path<i64>) -> Result<Res
 }
 
 /// What the jobs' joints were given is wanted too.
-async fn with_knots_of_jobs(app: &App, mut input: CourseInput) -> Result<CourseInput, Error> {
+pub(super) async fn with_knots_of_jobs(app: &App, mut input: CourseInput) -> Result<CourseInput, Error> {
     for id in &input.jobs {
         Job::get(&app.store, *id).await.map_err(|_| Error::fault("jobs", format!("There is no job {id}.")))?;
         let (joints, _) = Joint::list(&app.store, *id).await?;
@@ -285,14 +309,23 @@ pub fn pace_of(course: &Course, lessons: &[Lesson]) -> Pace {
     Pace::of(&logged.collect::<Vec<_>>())
 }
 
-fn view(course: Course, lessons: &[Lesson], learners: Vec<Learner>, jobs: Vec<String>, reader: &Reader) -> CourseView {
+fn view(
+    course: Course,
+    lessons: &[Lesson],
+    learners: Vec<Learner>,
+    jobs: Vec<JobServed>,
+    reader: &Reader,
+) -> CourseView {
     let pace = pace_of(&course, lessons);
     let arranged: Vec<Vec<&'static str>> = lessons.iter().map(|l| l.knots.clone()).collect();
     let plan: CoursePlan = course.draft.plan(&arranged, pace);
     let next = lessons.iter().position(|l| l.held_at.is_none());
     let class = course.draft.class;
-    let views = lessons.iter().zip(&plan.lessons).enumerate();
-    let views = views.map(|(i, (l, p))| lesson_view(&course, l, p, next == Some(i), reader)).collect();
+    let mut views = Vec::with_capacity(lessons.len());
+    for (i, (l, p)) in lessons.iter().zip(&plan.lessons).enumerate() {
+        let work = work_of(&course.draft, p, &arranged[..i].concat());
+        views.push(LessonView { work, ..lesson_view(&course, l, p, next == Some(i), reader) });
+    }
     let most = plan.lessons.iter().map(|l| l.cord_each_m).fold(0.0, f64::max);
     let pace = if pace.logged == 0 {
         "Minutes are an estimate from each knot's moves; they follow your own as lessons are held.".to_owned()
@@ -315,6 +348,7 @@ fn view(course: Course, lessons: &[Lesson], learners: Vec<Learner>, jobs: Vec<St
         cord: cord_words(most, class, reader),
         breadths: Breadth::ALL.iter().map(|b| CourseChoice { id: b.id(), words: b.words() }).collect(),
         openings: Opening::ALL.iter().map(|o| CourseChoice { id: o.id(), words: o.words() }).collect(),
+        sortings: Sorting::ALL.iter().map(|s| CourseChoice { id: s.id(), words: s.words() }).collect(),
         spreads: Spread::ALL.iter().map(|s| CourseChoice { id: s.id(), words: s.words() }).collect(),
         learners,
         course,
@@ -361,6 +395,7 @@ fn lesson_view(course: &Course, l: &Lesson, p: &PlannedLesson, next: bool, reade
         says,
         cord_each_m: p.cord_each_m,
         cord: cord_words(p.cord_each_m, course.draft.class, reader),
+        work: Vec::new(),
         ready: ready(&l.knots.iter().filter_map(|id| catalogue().find(id)).collect::<Vec<_>>(), course.draft.class),
     }
 }

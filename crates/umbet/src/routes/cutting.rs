@@ -64,8 +64,7 @@ pub async fn cut_from_kit(
     let spool_m = query.spool_m()?;
     in_words("bag", query.bag.as_deref(), NAME_LONG)?;
     let in_bag = |c: &KitCord| query.bag.as_ref().is_none_or(|bag| c.place == *bag);
-    let kit = KitCord::list(&app.store).await?.into_iter().filter(KitCord::is_free).filter(KitCord::is_one_length);
-    let kit: Vec<Spare> = kit.filter(in_bag).map(spare).collect();
+    let kit: Vec<Spare> = app.kit().await?.to_cut_from().filter(|c| in_bag(c)).map(spare).collect();
     work::aside(move || {
         let (lines, reader) = (lines(&person), person.reader());
         let (lines, says) =
@@ -91,14 +90,14 @@ fn bend_of(kind: &str) -> Option<Bend> {
     Some(Bend { one: knot.entry.one(), takes_m: takes.m(), keeps: strength.kept })
 }
 
-fn spare(c: KitCord) -> Spare {
+fn spare(c: &KitCord) -> Spare {
     Spare {
         kept: Some(Kept { id: c.id, version: c.version }),
-        name: c.name,
-        kind: c.kind,
+        name: c.name.clone(),
+        kind: c.kind.clone(),
         length_m: c.length_m,
         worn: c.worn,
-        colour: c.colour,
+        colour: c.colour.clone(),
         sealed: !matches!(c.ends.as_str(), "" | "raw"),
         made_up: !c.made.is_empty(),
     }

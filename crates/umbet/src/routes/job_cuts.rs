@@ -14,7 +14,7 @@ use serde::Serialize;
 use serde_json::Value;
 use std::collections::BTreeMap;
 use umbet_core::cutting::{CuttingPlan, Line};
-use umbet_core::rig::{Cut, Given, Planner};
+use umbet_core::rig::{Cut, Given, Planner, RigPlan};
 use umbet_core::units::{Length, Reader};
 use utoipa::ToSchema;
 
@@ -74,21 +74,30 @@ async fn kept_rigs(app: &App, id: i64) -> Result<Vec<(Planner, Value)>, Error> {
     Ok(kept)
 }
 
+/// Each rig's plan, or why it does not go now.
+fn planned(kept: Vec<(Planner, Value)>, person: &Person) -> Vec<(Planner, Result<RigPlan, String>)> {
+    let reader = person.reader();
+    let given = Given { kit: &[], habits: person.habits(), reader: &reader, width: usual_width() };
+    let plan = |(planner, draft): (Planner, Value)| {
+        let planned = (planner.read)(draft)
+            .map_err(|faults| faults.into_iter().map(|f| f.says).collect::<Vec<_>>().join(" "))
+            .and_then(|rig| rig.plan(&given).map(|p| p.plan).map_err(|i| i.0));
+        (planner, planned)
+    };
+    kept.into_iter().map(plan).collect()
+}
+
 impl JobCuts {
     fn of(kept: Vec<(Planner, Value)>, person: &Person) -> Self {
         let reader = person.reader();
-        let given = Given { kit: &[], habits: person.habits(), reader: &reader, width: usual_width() };
-        let plan = |(planner, draft): (Planner, Value)| {
-            let planned = (planner.read)(draft)
-                .map_err(|faults| faults.into_iter().map(|f| f.says).collect::<Vec<_>>().join(" "))
-                .and_then(|rig| rig.plan(&given).map_err(|i| i.0));
+        let of_rig = |(planner, planned): (Planner, Result<RigPlan, String>)| {
             let (cuts, impossible) = match planned {
-                Ok(p) => (p.plan.cuts, None),
+                Ok(plan) => (plan.cuts, None),
                 Err(says) => (Vec::new(), Some(says)),
             };
             CutsOfRig { kind: planner.kind.into(), name: planner.name.into(), impossible, cuts }
         };
-        let rigs: Vec<CutsOfRig> = kept.into_iter().map(plan).collect();
+        let rigs: Vec<CutsOfRig> = planned(kept, person).into_iter().map(of_rig).collect();
         let totals = totals(rigs.iter().flat_map(|r| &r.cuts), &reader);
         Self { rigs, totals }
     }
@@ -158,6 +167,15 @@ pub async fn kept_of(app: &App, id: i64) -> Result<KeptOfJob, Error> {
 }
 
 impl KeptOfJob {
+    /// The joints of its rigs, each with its rig's name before its own, and the knot's id.
+    pub fn joints(self, person: &Person) -> Vec<(String, String)> {
+        let of_rig = |(planner, plan): (Planner, Result<RigPlan, String>)| {
+            let joints = plan.map(|p| p.joints).unwrap_or_default();
+            joints.into_iter().map(move |j| (format!("{}: {}", planner.name, j.name), j.knot))
+        };
+        planned(self.rigs, person).into_iter().flat_map(of_rig).filter(|(_, knot)| !knot.is_empty()).collect()
+    }
+
     /// The lines of its rigs.
     pub fn lines(self, person: &Person) -> Vec<Line> {
         let line = |c: Cut| Line {

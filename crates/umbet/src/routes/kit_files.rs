@@ -47,7 +47,7 @@ fn csv(text: String, name: &str) -> Response {
     responses((status = 200, description = "A row a piece", body = String, content_type = "text/csv"))
 )]
 pub async fn kit_csv(State(app): State<App>) -> Result<Response, Error> {
-    Ok(csv(csv_of_kit(&KitCord::list(&app.store).await?)?, "kit.csv"))
+    Ok(csv(csv_of_kit(&app.kit().await?.pieces)?, "kit.csv"))
 }
 
 /// The ledger as CSV.
@@ -74,7 +74,7 @@ pub async fn add_lines(
         KitCord::add_within(&whole, piece).await?;
     }
     whole.keep().await?;
-    app.kit_changed().await?;
+    app.kit().await?;
     Ok((StatusCode::CREATED, Json(CameIn { rows: pieces.len() })))
 }
 
@@ -100,7 +100,7 @@ pub async fn do_lines(State(app): State<App>, Body(given): Body<KitLines>) -> Re
         KitCord::done_within(&whole, piece.id, &input).await.map_err(|e| told(&e.says()))?;
     }
     whole.keep().await?;
-    app.kit_changed().await?;
+    app.kit().await?;
     Ok(Json(CameIn { rows }))
 }
 
@@ -128,8 +128,7 @@ pub async fn kit_labels(
     Query(q): Query<LabelsQuery>,
 ) -> Result<Response, Error> {
     let wanted = |c: &KitCord| q.bag.as_ref().is_none_or(|bag| c.place == *bag) && q.id.is_none_or(|id| c.id == id);
-    let kit = KitCord::list(&app.store).await?.into_iter().filter(|c| c.retired.is_none()).filter(wanted);
-    let kit: Vec<KitCord> = kit.collect();
+    let kit: Vec<KitCord> = app.kit().await?.in_use().filter(|c| wanted(c)).cloned().collect();
     if kit.is_empty() {
         return Err(Error::Missing("piece to label"));
     }

@@ -4,7 +4,7 @@ use super::class::{called, standings};
 use crate::error::{Error, NotThere};
 use crate::extract::Path;
 use crate::state::App;
-use crate::store::{Course, KeptTry, Learner, Lesson};
+use crate::store::{Course, Learner, Lesson};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -63,7 +63,7 @@ pub struct Ladder {
 )]
 pub async fn ladder(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Ladder>, Error> {
     let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
-    let (learners, tries) = (Learner::list(&app.store, id).await?, KeptTry::of_course(&app.store, id).await?);
+    let (learners, tries) = (Learner::list(&app.store, id).await?, app.tied.of(&app.store, id).await?);
     work::aside(move || {
         let standings = standings(&course, &learners, &tries, chrono::Utc::now());
         let known = with_what_they_build_on(course.draft.knows.iter().map(String::as_str));

@@ -1,12 +1,13 @@
 //! A learner: their own page, their own log, their record for other hands.
 
-use super::class::{At, called, standing_at};
+use super::class::{At, called, standing_at, standings_of};
 use super::lessons::try_words;
 use crate::error::{Error, NotAnswered, NotChanged, NotThere};
 use crate::export::calendar::{Practice, of_practice};
 use crate::extract::{Body, Path};
 use crate::state::App;
 use crate::store::{Course, KeptTry, LastAnswer, Learner, LearnerInput, Lesson, Practised};
+use crate::tied::{Tied, TiedClass, TiedKnots};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -14,9 +15,11 @@ use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use chrono::{DateTime, Utc};
 use serde::Serialize;
-use std::collections::BTreeMap;
+use std::sync::Arc;
+use umbet_core::knot::catalogue;
 use umbet_core::teach::curve::{Curve, Until};
 use umbet_core::teach::practice::remembered_after;
+use umbet_core::teach::review::miscarries;
 use umbet_core::teach::tries::Try;
 use utoipa::ToSchema;
 
@@ -64,6 +67,12 @@ pub struct LearnerKnot {
     times: u32,
     /// What the standard still misses.
     missing: Vec<String>,
+    /// Other ways of tying it, by name; a try may say which was used.
+    ways: Vec<String>,
+    /// The one that is shown; none where it is shown along the rope.
+    way: Option<String>,
+    /// Of these, one that miscarries while another goes, in a sentence.
+    miscarries: Option<String>,
     /// When the standard lapses, in words.
     lapses: Option<String>,
     /// The lesson that takes it up, when it is not tied yet.
@@ -185,9 +194,9 @@ pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Lea
     let learner = Learner::get(&app.store, id).await?;
     let course = Course::get(&app.store, learner.course_id).await?;
     let lessons = Lesson::list(&app.store, learner.course_id).await?;
-    let tries = KeptTry::of_learner(&app.store, id).await?;
+    let tied = app.tied.of(&app.store, course.id).await?;
     let answers = LastAnswer::of_learner(&app.store, id).await?;
-    work::aside(move || Ok(Json(view(learner, &course, &lessons, &tries, &answers, Utc::now())))).await
+    work::aside(move || Ok(Json(view(learner, &course, &lessons, &tied, &answers, Utc::now())))).await
 }
 
 /// Logs a learner's own practice: their word, which proves nothing.
@@ -216,13 +225,12 @@ pub async fn curve(
     Path((id, knot)): Path<(i64, String)>,
 ) -> Result<Json<LearningCurve>, Error> {
     let learner = Learner::get(&app.store, id).await?;
-    if umbet_core::knot::catalogue().find(&knot).is_none() {
+    if catalogue().find(&knot).is_none() {
         return Err(Error::Missing("knot"));
     }
     let course = Course::get(&app.store, learner.course_id).await?;
-    let tries = KeptTry::of_learner(&app.store, id).await?;
-    let tries = tries.into_iter().filter(|t| t.knot == knot).map(|t| t.tried).collect();
-    Ok(Json(curve_of(&knot, &standing_at(&course, &knot, tries, Utc::now()), course.standard_of(&knot).within_s)))
+    let tied = app.tied.of(&app.store, course.id).await?.at(id, &knot).cloned().unwrap_or_default();
+    Ok(Json(curve_of(&knot, &standing_at(&course, &knot, tied, Utc::now()), course.standard_of(&knot).within_s)))
 }
 
 /// What a learner is to tie again, as a calendar with a reminder a day; what is overdue is for today.
@@ -233,8 +241,8 @@ pub async fn curve(
 pub async fn reminders(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
     let learner = Learner::get(&app.store, id).await?;
     let course = Course::get(&app.store, learner.course_id).await?;
-    let (tries, now) = (KeptTry::of_learner(&app.store, id).await?, Utc::now());
-    let knots = super::class::standings(&course, &[learner], &tries, now).remove(&id).unwrap_or_default();
+    let (tied, now) = (app.tied.of(&app.store, course.id).await?, Utc::now());
+    let knots = tied.learner(id).map(|knots| standings_of(&course, knots, now)).unwrap_or_default();
     let due = knots.iter().filter_map(|(knot, at)| {
         let due = at.due?;
         Some(Practice { on: due.on.max(now.date_naive()), name: called(knot), times: due.times })
@@ -269,21 +277,19 @@ fn view(
     learner: Learner,
     course: &Course,
     lessons: &[Lesson],
-    tries: &[KeptTry],
+    class: &TiedClass,
     answers: &[LastAnswer],
     now: DateTime<Utc>,
 ) -> LearnerView {
-    let mut by_knot: BTreeMap<String, Vec<Try>> = BTreeMap::new();
+    let mut tied: TiedKnots = class.learner(learner.id).cloned().unwrap_or_default();
     for l in lessons.iter().flat_map(|l| &l.knots) {
-        by_knot.entry((*l).to_owned()).or_default();
+        tied.entry((*l).to_owned()).or_default();
     }
-    for t in tries {
-        by_knot.entry(t.knot.clone()).or_default().push(t.tried.clone());
-    }
-    let mut all: Vec<(At, LearnerKnot)> = by_knot
+    let log = log_of(&tied, course);
+    let mut all: Vec<(At, LearnerKnot)> = tied
         .into_iter()
-        .map(|(knot, tries)| {
-            let at = standing_at(course, &knot, tries, now);
+        .map(|(knot, tied)| {
+            let at = standing_at(course, &knot, tied, now);
             let missed = missed(&knot, &at, answers);
             let told = LearnerKnot { missed, ..knot_of(&knot, &at, course, lessons) };
             (at, told)
@@ -300,14 +306,6 @@ fn view(
         || "Nothing tied yet: your knots hang here after the first lesson.".to_owned(),
         |k| format!("All taut. Next: {}, {}.", k.name.to_lowercase(), in_days(k.in_days.unwrap_or(1))),
     );
-    let line = |t: &KeptTry| LogLine {
-        id: t.id,
-        name: called(&t.knot),
-        at: t.tried.at,
-        says: logged(t, course.standard_of(&t.knot).within_s),
-        right: t.tried.right(),
-        witnessed: t.tried.witnessed,
-    };
     LearnerView {
         learner,
         course_name: course.name.clone(),
@@ -315,15 +313,34 @@ fn view(
         due,
         all_taut,
         knots: all.into_iter().map(|(_, k)| k).collect(),
-        log: tries.iter().rev().take(TOLD).map(line).collect(),
+        log,
         standard: course.standard_says(),
     }
 }
 
+/// The last tries of all, newest first.
+fn log_of(tied: &TiedKnots, course: &Course) -> Vec<LogLine> {
+    let last = |(knot, at): (&String, &Arc<Tied>)| {
+        let lines = at.logged().rev().take(TOLD).map(|(id, _, t)| LogLine {
+            id,
+            name: called(knot),
+            at: t.at,
+            says: logged(knot, t, course.standard_of(knot).within_s),
+            right: t.right(),
+            witnessed: t.witnessed,
+        });
+        lines.collect::<Vec<_>>()
+    };
+    let mut log: Vec<LogLine> = tied.iter().flat_map(last).collect();
+    log.sort_by_key(|l| std::cmp::Reverse((l.at, l.id)));
+    log.truncate(TOLD);
+    log
+}
+
 /// A try in the log: how it came out, and what made it harder.
-fn logged(t: &KeptTry, limit_s: Option<f64>) -> String {
-    let came = try_words(&t.knot, &t.tried, limit_s);
-    let under = t.tried.under.iter().map(|c| c.words().to_owned());
+fn logged(knot: &str, t: &Try, limit_s: Option<f64>) -> String {
+    let came = try_words(knot, t, limit_s);
+    let under = t.under.iter().map(|c| c.words().to_owned());
     std::iter::once(came).chain(under).collect::<Vec<_>>().join(", ")
 }
 
@@ -337,7 +354,7 @@ fn in_days(days: i64) -> String {
 /// How tightly a learner holds a knot.
 pub fn holds(at: &At) -> Holds {
     match () {
-        () if at.tries.is_empty() => Holds::Coming,
+        () if at.tries().is_empty() => Holds::Coming,
         () if at.standing.lapsed => Holds::Lapsed,
         () if at.standing.reached.is_none() => Holds::Partly,
         () if at.is_due() => Holds::Sags,
@@ -348,8 +365,8 @@ pub fn holds(at: &At) -> Holds {
 fn knot_of(knot: &str, at: &At, course: &Course, lessons: &[Lesson]) -> LearnerKnot {
     let holds = holds(at);
     let lesson = lessons.iter().find(|l| l.knots.contains(&knot));
-    let own = at.tries.last().is_some_and(|t| !t.witnessed);
-    let seconds = at.tries.iter().rev().filter(|t| t.right()).find_map(|t| t.seconds).map(|s| format!("{s:.0} s"));
+    let own = at.tries().last().is_some_and(|t| !t.witnessed);
+    let seconds = at.tries().iter().rev().filter(|t| t.right()).find_map(|t| t.seconds).map(|s| format!("{s:.0} s"));
     let says = match (holds, at.in_days) {
         (Holds::Coming, _) => lesson.map_or_else(String::new, |l| {
             course
@@ -374,6 +391,9 @@ fn knot_of(knot: &str, at: &At, course: &Course, lessons: &[Lesson]) -> LearnerK
         in_days: at.in_days,
         times: at.due.map_or(1, |d| d.times),
         missing: at.standing.missing.clone(),
+        ways: catalogue().find(knot).map_or_else(Vec::new, |k| k.entry.way.iter().map(|w| w.name.clone()).collect()),
+        way: catalogue().find(knot).and_then(|k| k.entry.taught_way()).map(str::to_owned),
+        miscarries: miscarries(at.tries().iter()),
         lapses: at.standing.lapses.map(|l| l.format("%-d %B %Y").to_string()),
         lesson: lesson.map(|l| l.position),
         missed: None,
@@ -383,7 +403,7 @@ fn knot_of(knot: &str, at: &At, course: &Course, lessons: &[Lesson]) -> LearnerK
 /// What was asked last about a knot, where the answer was wrong and it was not tied right since.
 fn missed(knot: &str, at: &At, answers: &[LastAnswer]) -> Option<&'static str> {
     let last = answers.iter().find(|a| a.knot == knot && !a.right)?;
-    let tied_since = at.tries.iter().any(|t| t.right() && t.at > last.at);
+    let tied_since = at.tries().iter().any(|t| t.right() && t.at > last.at);
     (!tied_since).then_some(last.asked)
 }
 
@@ -399,13 +419,13 @@ fn due_now(at: &At, k: &LearnerKnot) -> DueNow {
         1 => "Slack since yesterday.".to_owned(),
         d => format!("Slack for {d} days."),
     };
-    let last_wrong = at.tries.iter().rev().find(|t| !t.right());
+    let last_wrong = at.tries().iter().rev().find(|t| !t.right());
     let last = last_wrong.map(|t| format!(" Last mistake: {}.", try_words(&k.knot, t, None))).unwrap_or_default();
     DueNow { knot: k.knot.clone(), name: k.name.clone(), times: k.times, why: format!("{slack}{last}") }
 }
 
 fn curve_of(knot: &str, at: &At, limit_s: Option<f64>) -> LearningCurve {
-    let times: Vec<f64> = at.tries.iter().filter(|t| t.right()).filter_map(|t| t.seconds).collect();
+    let times: Vec<f64> = at.tries().iter().filter(|t| t.right()).filter_map(|t| t.seconds).collect();
     let curve = Curve::fit(&times);
     let until = curve.zip(limit_s).and_then(|(c, s)| c.until(s));
     let last = times.len() as u32 + until.map_or(5, |u| u.likely.min(30)) + 2;

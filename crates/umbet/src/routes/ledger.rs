@@ -127,6 +127,6 @@ pub async fn deed(
     Body(input): Body<DeedInput>,
 ) -> Result<Json<Done>, Error> {
     let done = KitCord::done(&app.store, id, &input).await?;
-    app.kit_changed().await?;
+    app.kit().await?;
     Ok(Json(done))
 }

@@ -6,6 +6,7 @@ use crate::error::{Error, NotAnswered, NotThere};
 use crate::extract::{Body, Path, Query};
 use crate::state::App;
 use crate::store::{Course, Doing, Hand, KeptTry, Learner, Lesson, TryInput};
+use crate::tied::{Tied, TiedClass};
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -13,6 +14,7 @@ use axum::http::StatusCode;
 use chrono::{DateTime, Utc};
 use serde::{Deserialize, Serialize};
 use std::collections::{BTreeMap, HashMap};
+use std::sync::Arc;
 use umbet_core::knot::{Knot, catalogue};
 use umbet_core::teach::review::{Of, Slip, how_many, minutes_taken, misstep, slips, to_show_again};
 use umbet_core::teach::tries::{Came, Condition, Try};
@@ -132,6 +134,10 @@ pub struct Board {
     logged: usize,
     /// How many are there.
     there: usize,
+    /// Other ways of tying it, by name; a try may say which was used.
+    ways: Vec<String>,
+    /// Of these, the one that is shown; none where it is shown along the rope.
+    way: Option<String>,
     /// The mistakes seen most in this class, then the knot's own.
     mistakes: Vec<MisstepWords>,
     /// What to tell the lesson.
@@ -174,11 +180,8 @@ pub async fn board(
         Some(id) => Some(catalogue().find(&id).ok_or(Error::Missing("knot"))?),
         None => lesson.knots.first().and_then(|id| catalogue().find(id)),
     };
-    let tries = match knot {
-        Some(k) => KeptTry::of_knot(&app.store, course.id, &k.id).await?,
-        None => Vec::new(),
-    };
-    work::aside(move || Ok(Json(board_of(&lesson, &course, learners, knot, tries, Utc::now())))).await
+    let tied = app.tied.of(&app.store, course.id).await?;
+    work::aside(move || Ok(Json(board_of(&lesson, &course, &learners, knot, &tied, Utc::now())))).await
 }
 
 /// Logs a try in a lesson: it was seen. The same key again is the same try.
@@ -250,9 +253,12 @@ pub async fn put_doing(
 pub async fn hold(State(app): State<App>, Path(id): Path<i64>) -> Result<StatusCode, Error> {
     let lesson = Lesson::get(&app.store, id).await?;
     let mut taken = BTreeMap::new();
+    let learners = Learner::list(&app.store, lesson.course_id).await?;
+    let tied = app.tied.of(&app.store, lesson.course_id).await?;
     for knot in &lesson.knots {
-        let tries = KeptTry::of_knot(&app.store, lesson.course_id, knot).await?;
-        let here: Vec<&Try> = tries.iter().filter(|t| t.lesson_id == Some(id)).map(|t| &t.tried).collect();
+        let at = learners.iter().filter_map(|l| tied.at(l.id, knot));
+        let mut here: Vec<&Try> = at.flat_map(|at| at.of_lesson(id)).map(|(_, t)| t).collect();
+        here.sort_by_key(|t| t.at);
         if let Some(minutes) = minutes_taken(&here) {
             taken.insert((*knot).to_owned(), minutes);
         }
@@ -297,46 +303,39 @@ fn board_knot(k: &'static Knot) -> BoardKnot {
 fn board_of(
     lesson: &Lesson,
     course: &Course,
-    learners: Vec<Learner>,
+    learners: &[Learner],
     knot: Option<&'static Knot>,
-    tries: Vec<KeptTry>,
+    class: &TiedClass,
     now: DateTime<Utc>,
 ) -> Board {
     let go_at = lesson.doing.go_at;
     let standard = knot.map_or(&course.standard, |k| course.standard_of(&k.id));
     let limit = standard.within_s;
-    let of_this_lesson = |t: &&KeptTry| t.lesson_id == Some(lesson.id);
+    let knot_id = knot.map_or("", |k| k.id.as_str());
     let names: HashMap<i64, &str> = learners.iter().map(|l| (l.id, l.name.as_str())).collect();
-    let last = tries.iter().filter(of_this_lesson).max_by_key(|t| t.id);
-    let tile_try = |t: &KeptTry| TileTry {
-        id: t.id,
-        right: t.tried.right(),
-        says: crate::error::capital(&try_words(&t.knot, &t.tried, limit)),
-    };
-    let last_try = last.map(&tile_try);
-    let last_name = last.and_then(|t| names.get(&t.learner_id)).map(|n| (*n).to_owned());
-    let here: Vec<&KeptTry> = tries.iter().filter(of_this_lesson).collect();
-    let seen =
-        knot.map_or_else(Vec::new, |k| slips(k, &here.iter().map(|t| (t.learner_id, &t.tried)).collect::<Vec<Of>>()));
-    let ever =
-        knot.map_or_else(Vec::new, |k| slips(k, &tries.iter().map(|t| (t.learner_id, &t.tried)).collect::<Vec<Of>>()));
+    let tied: Vec<(&Learner, Arc<Tied>)> =
+        learners.iter().map(|l| (l, class.at(l.id, knot_id).cloned().unwrap_or_default())).collect();
+    let here: Vec<(&Learner, i64, &Try)> =
+        tied.iter().flat_map(|(l, tied)| tied.of_lesson(lesson.id).map(|(id, t)| (*l, id, t))).collect();
+    let tile_try =
+        |id: i64, t: &Try| TileTry { id, right: t.right(), says: crate::error::capital(&try_words(knot_id, t, limit)) };
+    let last = here.iter().max_by_key(|(_, id, _)| id);
+    let last_try = last.map(|(_, id, t)| tile_try(*id, t));
+    let last_name = last.map(|(l, _, _)| l.name.clone());
+    let seen = knot.map_or_else(Vec::new, |k| slips(k, &here.iter().map(|(l, _, t)| (l.id, *t)).collect::<Vec<Of>>()));
+    let ever = knot.map_or_else(Vec::new, |k| {
+        let all = tied.iter().flat_map(|(l, tied)| tied.tries().iter().map(|t| (l.id, t)));
+        slips(k, &all.collect::<Vec<Of>>())
+    });
     let insight = knot.and_then(|k| insight(k, to_show_again(&seen)?, &names));
 
-    let mut by_learner: HashMap<i64, Vec<&KeptTry>> = HashMap::new();
-    for t in &tries {
-        by_learner.entry(t.learner_id).or_default().push(t);
-    }
-    let tile = |l: &Learner| {
-        let own = by_learner.remove(&l.id).unwrap_or_default();
-        let in_lesson = own.iter().rev().find(|t| t.lesson_id == Some(lesson.id));
-        let in_go = in_lesson.filter(|t| go_at.is_none_or(|go| t.tried.at >= go)).map(|t| tile_try(t));
-        let slipped = in_lesson.is_some_and(|t| !t.tried.right());
-        let slip = in_lesson.filter(|_| slipped).map(|t| try_words(&t.knot, &t.tried, limit));
-        let at = standing_at(course, knot.map_or("", |k| &k.id), own.iter().map(|t| t.tried.clone()).collect(), now);
-        tile(l, &at, in_go, slip, limit)
+    let tile_of = |(l, tied): &(&Learner, Arc<Tied>)| {
+        let in_lesson = tied.of_lesson(lesson.id).next_back();
+        let in_go = in_lesson.filter(|(_, t)| go_at.is_none_or(|go| t.at >= go)).map(|(id, t)| tile_try(id, t));
+        let slip = in_lesson.filter(|(_, t)| !t.right()).map(|(_, t)| try_words(knot_id, t, limit));
+        tile(l, &standing_at(course, knot_id, tied.clone(), now), in_go, slip, limit)
     };
-    let mut tile = tile;
-    let tiles: Vec<Tile> = learners.iter().map(&mut tile).collect();
+    let tiles: Vec<Tile> = tied.iter().map(tile_of).collect();
     let place = knot.and_then(|k| lesson.knots.iter().position(|id| *id == k.id));
     let next = place.and_then(|p| lesson.knots.get(p + 1)).and_then(|id| catalogue().find(id));
     Board {
@@ -347,6 +346,8 @@ fn board_of(
         held: lesson.held_at.is_some(),
         knots: lesson.knots.iter().filter_map(|id| catalogue().find(id)).map(board_knot).collect(),
         moves: knot.map_or_else(Vec::new, |k| k.entry.step.iter().map(|s| s.short.clone()).collect()),
+        way: knot.and_then(|k| k.entry.taught_way()).map(str::to_owned),
+        ways: knot.map_or_else(Vec::new, |k| k.entry.way.iter().map(|w| w.name.clone()).collect()),
         mistakes: knot.map_or_else(Vec::new, |k| offered(k, &ever)),
         knot: knot.map(board_knot),
         standard: standard.says(),
@@ -380,7 +381,7 @@ fn tile(l: &Learner, at: &At, now: Option<TileTry>, slip: Option<String>, limit_
         (None, Some(d)) => format!("due {d} d"),
         _ if at.standing.lapsed => "lapsed".to_owned(),
         _ if reached => seconds.unwrap_or_else(|| "can tie it".to_owned()),
-        _ if at.tries.iter().all(|t| !t.witnessed) => "not yet tied".to_owned(),
+        _ if at.tries().iter().all(|t| !t.witnessed) => "not yet tied".to_owned(),
         _ => {
             let run = format!("{} of {}", at.standing.run, at.standing.of);
             seconds.map_or(run.clone(), |s| format!("{run} · {s}"))
@@ -403,7 +404,7 @@ fn tile(l: &Learner, at: &At, now: Option<TileTry>, slip: Option<String>, limit_
 }
 
 /// The mistakes seen most in this class, filled up with those the trade names, then with the rest in the order of the moves.
-fn offered(knot: &'static Knot, seen: &[Slip]) -> Vec<MisstepWords> {
+pub(super) fn offered(knot: &'static Knot, seen: &[Slip]) -> Vec<MisstepWords> {
     let all = umbet_core::topology::missteps(knot);
     let named = |id: &str| knot.entry.mistake.iter().any(|m| m.action.as_deref() == Some(id));
     let mut ids: Vec<&str> =

@@ -9,7 +9,7 @@ use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use umbet_core::care::{Wraps, by_wraps};
 use umbet_core::cord::cords as kinds;
-use umbet_core::rig::working::{Asked, LineWork, serves};
+use umbet_core::rig::working::{Asked, Had, LineWork, serves};
 use umbet_core::situation::FORCE_N;
 use umbet_core::units::{Force, Length};
 use utoipa::{IntoParams, ToSchema};
@@ -61,17 +61,20 @@ pub async fn find(
     within("pull_n", q.pull_n, FORCE_N, "N")?;
     let asked = Asked { length: Length::from_m(q.length_m), pull: Force::from_n(q.pull_n), work: q.work, wet: q.wet };
     let reader = person.reader();
-    let looked = |piece: KitCord| {
+    let looked = |piece: &KitCord| {
         let judged = match (piece.not_to_be_had(), piece.used()) {
             (Some(why), _) => Err(why),
-            (None, Some(used)) => serves(&used, Length::from_m(piece.length_m), &asked, &reader),
+            (None, Some(cord)) => {
+                let had = Had { cord, length: Length::from_m(piece.length_m), made_up: !piece.made.is_empty() };
+                serves(&had, &asked, &reader)
+            }
             (None, None) => Err("Its kind is not in the list of cords any more.".to_owned()),
         };
         let serves = judged.is_ok();
-        LookedAt { piece, serves, says: judged.unwrap_or_else(|why| why) }
+        LookedAt { piece: piece.clone(), serves, says: judged.unwrap_or_else(|why| why) }
     };
-    let kit = KitCord::list(&app.store).await?.into_iter().filter(|c| c.retired.is_none());
-    let mut all: Vec<LookedAt> = kit.map(looked).collect();
+    let kit = app.kit().await?;
+    let mut all: Vec<LookedAt> = kit.in_use().map(looked).collect();
     all.sort_by(|a, b| b.serves.cmp(&a.serves).then(a.piece.length_m.total_cmp(&b.piece.length_m)));
     all.truncate(MOST_FOUND);
     Ok(Json(all))

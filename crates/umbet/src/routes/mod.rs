@@ -28,8 +28,10 @@ mod own_knots;
 mod papers;
 mod questions;
 mod record;
+mod rig_test;
 mod rigs;
 mod rosters;
+mod schools;
 mod settings;
 mod site;
 
@@ -166,6 +168,9 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(jobs::restore_joint))
         .routes(routes!(courses::list, courses::add))
         .routes(routes!(courses::get, courses::put, courses::delete))
+        .routes(routes!(schools::side_by_side))
+        .routes(routes!(rig_test::rig_test))
+        .routes(routes!(rig_test::sheet))
         .routes(routes!(courses::restore))
         .routes(routes!(courses::arrange))
         .routes(routes!(courses::arrange_anew))

@@ -9,6 +9,7 @@ use crate::export::workbook::{Cell, Table, WORKBOOK, workbook_of};
 use crate::extract::{Body, Path};
 use crate::state::App;
 use crate::store::{Course, KeptTry, Learner, Lesson};
+use crate::tied::TiedClass;
 use crate::work;
 use axum::Json;
 use axum::extract::State;
@@ -18,7 +19,7 @@ use chrono::{DateTime, Utc};
 use serde::{Deserialize, Serialize};
 use umbet_core::knot::catalogue;
 use umbet_core::teach::minutes::Pace;
-use umbet_core::teach::review::{Of, by_move, slips};
+use umbet_core::teach::review::{Of, WayWent, by_move, by_way, slips};
 use utoipa::ToSchema;
 
 /// Mistakes told of each knot.
@@ -84,6 +85,8 @@ pub struct RecordKnot {
     wrong_by_move: Vec<usize>,
     /// What went wrong most.
     slips: Vec<RecordSlip>,
+    /// How it went by the way of tying, where more than one was used.
+    ways: Vec<WayWent>,
     /// Minutes planned.
     planned: f64,
     /// Minutes it took; nothing while its lesson is to come.
@@ -185,8 +188,8 @@ that is for licensed bodies and your own local rules.";
 )]
 pub async fn record(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<Record>, Error> {
     let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
-    let (learners, tries) = (Learner::list(&app.store, id).await?, KeptTry::of_course(&app.store, id).await?);
-    work::aside(move || Ok(Json(record_of(&course, &lessons, &learners, &tries, Utc::now())))).await
+    let (learners, tied) = (Learner::list(&app.store, id).await?, app.tied.of(&app.store, id).await?);
+    work::aside(move || Ok(Json(record_of(&course, &lessons, &learners, &tied, Utc::now())))).await
 }
 
 /// Every try of a course as CSV.
@@ -209,8 +212,9 @@ pub async fn record_csv(State(app): State<App>, Path(id): Path<i64>) -> Result<R
 pub async fn record_workbook(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
     let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
     let (learners, tries) = (Learner::list(&app.store, id).await?, KeptTry::of_course(&app.store, id).await?);
+    let tied = app.tied.of(&app.store, id).await?;
     let bytes = work::aside(move || {
-        let record = record_of(&course, &lessons, &learners, &tries, Utc::now());
+        let record = record_of(&course, &lessons, &learners, &tied, Utc::now());
         let [who, knots] = record.tables();
         Ok(workbook_of(&[who, knots, export::tries::table_of(&learners, &tries)])?)
     });
@@ -267,10 +271,10 @@ fn record_of(
     course: &Course,
     lessons: &[Lesson],
     learners: &[Learner],
-    tries: &[KeptTry],
+    tied: &TiedClass,
     now: DateTime<Utc>,
 ) -> Record {
-    let all = standings(course, learners, tries, now);
+    let all = standings(course, learners, tied, now);
     let mut taken_up: Vec<(&'static str, &Lesson)> = Vec::new();
     for lesson in lessons.iter().filter(|l| l.held_at.is_some()) {
         for knot in &lesson.knots {
@@ -302,8 +306,9 @@ fn record_of(
         .iter()
         .filter_map(|(id, lesson)| {
             let knot = catalogue().find(id)?;
+            let at = all.iter().filter_map(|(who, knots)| Some((*who, knots.get(*id)?)));
             let seen: Vec<Of> =
-                tries.iter().filter(|t| t.knot == *id && t.tried.witnessed).map(|t| (t.learner_id, &t.tried)).collect();
+                at.flat_map(|(who, at)| at.tries().iter().filter(|t| t.witnessed).map(move |t| (who, t))).collect();
             let told = slips(knot, &seen).into_iter().take(TOLD).map(|s| RecordSlip {
                 step: s.step,
                 says: s.misstep.as_deref().map_or_else(|| "wrong in another way".to_owned(), |m| slip_words(id, m)),
@@ -320,6 +325,7 @@ fn record_of(
                 moves: knot.entry.step.iter().map(|s| s.short.clone()).collect(),
                 wrong_by_move: by_move(knot, &seen),
                 slips: told.collect(),
+                ways: by_way(seen.iter().map(|(_, t)| *t)),
                 planned: planned(id),
                 taken: lesson.taken.get(*id).copied(),
             })

@@ -150,16 +150,15 @@ fn read(planner: &Planner, input: &RigInput) -> Result<Box<dyn Rig>, Error> {
 
 /// Cord there is to cut from: neither out with somebody nor retired. What is worn says so by its name.
 pub(super) async fn hanks(app: &App) -> Result<Vec<Hank>, Error> {
-    let kit = KitCord::list(&app.store).await?.into_iter().filter(KitCord::is_free).filter(KitCord::is_one_length);
     let name = |c: &KitCord| if c.worn { format!("{} (worn)", c.name) } else { c.name.clone() };
-    let hank = |c: KitCord| Hank {
-        name: name(&c),
-        kind: c.kind,
+    let hank = |c: &KitCord| Hank {
+        name: name(c),
+        kind: c.kind.clone(),
         length_m: c.length_m,
         worn: c.worn,
         made_up: !c.made.is_empty(),
     };
-    Ok(kit.map(hank).collect())
+    Ok(app.kit().await?.to_cut_from().map(hank).collect())
 }
 
 /// Works a rig out with the kit's cord and the person's habits.

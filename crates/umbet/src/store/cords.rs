@@ -168,6 +168,48 @@ impl KitCord {
         Ok(sqlx::query_file_as!(Self, "queries/cord-list.sql").fetch_all(store.pool()).await?)
     }
 
+    /// Number of the last change of any piece; 0 where there is none.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn newest_change(store: &Store) -> Result<i64, Error> {
+        Ok(sqlx::query_file!("queries/cord-newest-change.sql").fetch_one(store.pool()).await?.changed)
+    }
+
+    /// Pieces changed after this change, and the numbers of those that are out of the kit since.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn changed_since(store: &Store, change: i64) -> Result<(Vec<Self>, Vec<i64>), Error> {
+        let rows = sqlx::query_file!("queries/cord-changed-since.sql", change).fetch_all(store.pool()).await?;
+        let (mut there, mut gone) = (Vec::new(), Vec::new());
+        for r in rows {
+            if r.gone {
+                gone.push(r.id);
+                continue;
+            }
+            there.push(Self {
+                id: r.id,
+                name: r.name,
+                kind: r.kind,
+                length_m: r.length_m,
+                diameter_mm: r.diameter_mm,
+                note: r.note,
+                colour: r.colour,
+                place: r.place,
+                ends: r.ends,
+                worn: r.worn,
+                shaken: r.shaken,
+                made: r.made,
+                joint: r.joint,
+                held_by: r.held_by,
+                retired: r.retired,
+                version: r.version,
+            });
+        }
+        Ok((there, gone))
+    }
+
     /// One hank.
     ///
     /// # Errors

@@ -27,7 +27,7 @@ pub use ledger::{CordEntry, Deed, DeedInput, Done, LedgerLine};
 pub use own_knots::{OwnKnot, OwnKnotInput};
 pub use rigs::KeptRig;
 pub use settings::{Hand, Light, Settings};
-pub use tries::{KeptTry, LONGEST_MISSTEP, Practised, TryInput};
+pub use tries::{KeptTry, LONGEST_MISSTEP, Practised, TriesNumbered, TryInput};
 
 use crate::error::Error;
 use serde::Serialize;

@@ -4,7 +4,7 @@ use super::{Store, touched};
 use crate::error::Error;
 use chrono::{DateTime, SecondsFormat, Utc};
 use serde::{Deserialize, Serialize};
-use std::collections::HashSet;
+use std::collections::{HashMap, HashSet};
 use umbet_core::knot::catalogue;
 use umbet_core::teach::tries::{Came, Condition, Try};
 use utoipa::ToSchema;
@@ -44,8 +44,12 @@ pub struct TryInput {
     pub seconds: Option<f64>,
     /// What made it harder.
     #[serde(default)]
-    #[schema(max_items = 8)]
+    #[schema(max_items = 9)]
     pub under: Vec<Condition>,
+    /// The way of tying that was used, by its name; the way drawn first when absent.
+    #[serde(default)]
+    #[schema(max_length = 60)]
+    pub way: Option<String>,
     /// A word of the sender's own for this try, so that one sent twice is kept once.
     #[schema(min_length = 8, max_length = 64)]
     pub key: String,
@@ -65,8 +69,12 @@ pub struct Practised {
     pub seconds: Option<f64>,
     /// What made it harder.
     #[serde(default)]
-    #[schema(max_items = 8)]
+    #[schema(max_items = 9)]
     pub under: Vec<Condition>,
+    /// The way of tying that was used, by its name; the way drawn first when absent.
+    #[serde(default)]
+    #[schema(max_length = 60)]
+    pub way: Option<String>,
     /// A word of the sender's own for this try, so that one sent twice is kept once.
     #[schema(min_length = 8, max_length = 64)]
     pub key: String,
@@ -75,9 +83,17 @@ pub struct Practised {
 impl Practised {
     /// The same as a try of this learner's.
     pub fn by(self, learner: i64) -> TryInput {
-        let Self { knot, came, seconds, under, key } = self;
-        TryInput { learner, knot, came, seconds, under, key }
+        let Self { knot, came, seconds, under, way, key } = self;
+        TryInput { learner, knot, came, seconds, under, way, key }
     }
+}
+
+/// How often a learner's tries were added to and undone: while both stay, what was read of them holds.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct TriesNumbered {
+    added: i64,
+    /// Taken back or brought back.
+    pub undone: i64,
 }
 
 struct Row {
@@ -91,6 +107,7 @@ struct Row {
     conditions: String,
     witnessed: bool,
     at: String,
+    way: Option<String>,
 }
 
 impl Row {
@@ -99,7 +116,7 @@ impl Row {
         let came = if self.came_right { Came::Right } else { Came::Wrong(self.misstep) };
         // Most tries have none: nothing to read.
         let under = if self.conditions == "[]" { Vec::new() } else { serde_json::from_str(&self.conditions)? };
-        let tried = Try { at, came, seconds: self.seconds, under, witnessed: self.witnessed };
+        let tried = Try { at, came, seconds: self.seconds, under, way: self.way, witnessed: self.witnessed };
         Ok(KeptTry { id: self.id, learner_id: self.learner_id, lesson_id: self.lesson_id, knot: self.knot, tried })
     }
 }
@@ -110,8 +127,11 @@ fn read(rows: Vec<Row>) -> Result<Vec<KeptTry>, Error> {
 
 impl TryInput {
     fn check(&self) -> Result<(), Error> {
-        if catalogue().taught().all(|k| k.id != self.knot) {
+        let Some(knot) = catalogue().taught().find(|k| k.id == self.knot) else {
             return Err(Error::fault("knot", "No such knot to be tied."));
+        };
+        if self.way.as_ref().is_some_and(|way| knot.entry.way.iter().all(|w| w.name != *way)) {
+            return Err(Error::fault("way", "No such way of tying it. Take one of the knot's own, or none."));
         }
         if self.seconds.is_some_and(|s| !(0.5..=3600.0).contains(&s)) {
             return Err(Error::fault("seconds", "Give 0.5 to 3 600 seconds, or none."));
@@ -119,8 +139,8 @@ impl TryInput {
         if !(8..=64).contains(&self.key.chars().count()) {
             return Err(Error::fault("key", "Give a key of 8 to 64 characters."));
         }
-        if self.under.len() > 8 {
-            return Err(Error::fault("under", "Give 8 conditions at most."));
+        if self.under.len() > Condition::ALL.len() {
+            return Err(Error::fault("under", "Give each condition once."));
         }
         if let Came::Wrong(Some(m)) = &self.came
             && m.chars().count() > LONGEST_MISSTEP
@@ -149,6 +169,7 @@ async fn insert(store: &Store, t: &KeptTry, key: &str) -> Result<(), Error> {
         under,
         t.tried.witnessed,
         at,
+        t.tried.way,
         key
     )
     .execute(store.pool())
@@ -163,8 +184,8 @@ impl KeptTry {
     /// When a value cannot be used, or the store fails.
     pub async fn add(store: &Store, lesson: Option<i64>, input: &TryInput, at: DateTime<Utc>) -> Result<Self, Error> {
         input.check()?;
-        let TryInput { learner, knot, came, seconds, under, key } = input.clone();
-        let tried = Try { at, came, seconds, under, witnessed: lesson.is_some() };
+        let TryInput { learner, knot, came, seconds, under, way, key } = input.clone();
+        let tried = Try { at, came, seconds, under, way, witnessed: lesson.is_some() };
         insert(store, &KeptTry { id: 0, learner_id: learner, lesson_id: lesson, knot, tried }, &key).await?;
         let row = sqlx::query_file_as!(Row, "queries/try-by-key.sql", input.key).fetch_one(store.pool()).await?;
         row.read()
@@ -212,20 +233,34 @@ impl KeptTry {
         row.read()
     }
 
-    /// Tries of a course's learners at one knot, oldest first.
-    ///
-    /// # Errors
-    /// When the store fails.
-    pub async fn of_knot(store: &Store, course: i64, knot: &str) -> Result<Vec<Self>, Error> {
-        read(sqlx::query_file_as!(Row, "queries/try-of-knot.sql", course, knot).fetch_all(store.pool()).await?)
-    }
-
     /// All tries of a learner, oldest first.
     ///
     /// # Errors
     /// When the store fails.
     pub async fn of_learner(store: &Store, learner: i64) -> Result<Vec<Self>, Error> {
         read(sqlx::query_file_as!(Row, "queries/try-of-learner.sql", learner).fetch_all(store.pool()).await?)
+    }
+
+    /// Tries of a learner logged after the try of this number, in the order they were logged.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn of_learner_since(store: &Store, learner: i64, newest: i64) -> Result<Vec<Self>, Error> {
+        read(
+            sqlx::query_file_as!(Row, "queries/try-of-learner-since.sql", learner, newest)
+                .fetch_all(store.pool())
+                .await?,
+        )
+    }
+
+    /// The learners of a course, and how often the tries of each changed.
+    ///
+    /// # Errors
+    /// When the store fails.
+    pub async fn numbered(store: &Store, course: i64) -> Result<HashMap<i64, TriesNumbered>, Error> {
+        let rows = sqlx::query_file!("queries/learner-tries-numbered.sql", course).fetch_all(store.pool()).await?;
+        let numbered = |added, undone| TriesNumbered { added, undone };
+        Ok(rows.into_iter().map(|r| (r.id, numbered(r.tries_added, r.tries_undone))).collect())
     }
 
     /// All tries of a course's learners, oldest first.

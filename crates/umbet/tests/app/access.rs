@@ -113,6 +113,7 @@ async fn every_page_is_named_and_narrow() {
         ("/cord/8", "Bank line spool, 84.00 m"),
         ("/cord/week", "Cord of a week"),
         ("/teach/1/cord", "Cord of the course"),
+        ("/teach/1/test/1", "Test on the rig: Fennick Point footbridge"),
         ("/rig/line", "A line between two anchors"),
         ("/rig/load", "A load tied down"),
         ("/rig/haul", "A haul over the ground"),

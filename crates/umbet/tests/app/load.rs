@@ -179,6 +179,7 @@ async fn a_year_of_a_hundred_learners() {
             came,
             seconds: Some(12.0 + (n % 23) as f64),
             under: Vec::new(),
+            way: None,
             key: format!("year-{n:08}"),
         };
         let at = Utc::now() - Days::minutes((200_000 - n) as i64 * 5 / 2);
@@ -209,5 +210,43 @@ async fn a_year_of_a_hundred_learners() {
         all.sort_unstable();
         let at = |share: f64| all[((all.len() - 1) as f64 * share) as usize];
         println!("200 000 tries, {what}: median {:?}, p95 {:?}, most {:?}", at(0.5), at(0.95), at(1.0));
+    }
+}
+
+/// Ten thousand pieces and a hundred thousand entries: the list, a search, and a plan, again and again; what 95 in 100 take.
+#[tokio::test(flavor = "multi_thread")]
+#[ignore = "a benchmark; run by `cargo xtask bench`"]
+async fn ten_thousand_pieces() {
+    let s = Server::demo().await;
+    let file = s.file();
+    let options = sqlx::sqlite::SqliteConnectOptions::new().filename(file);
+    let pool = sqlx::SqlitePool::connect_with(options).await.expect("the file");
+    let fill = "with recursive n(i) as (select 1 union all select i + 1 from n where i < 10000) insert into cord (name, kind, length_m, place) select 'Piece ' || i, case i % 4 when 0 then 'paracord-iii' when 1 then 'braid-polyester-6' when 2 then 'guy-polyester-3' else 'laid-manila-10' end, 1 + (i % 300) / 10.0, 'bag ' || (i % 200) from n";
+    sqlx::query(fill).execute(&pool).await.expect("pieces");
+    let entries =
+        "insert into cord_entry (cord_id, what, change_m) select id, 'received', length_m from cord where id > 12";
+    sqlx::query(entries).execute(&pool).await.expect("entries");
+    for _ in 0..9 {
+        let more =
+            "insert into cord_entry (cord_id, what, about) select id, 'inspected', 'sound' from cord where id > 12";
+        sqlx::query(more).execute(&pool).await.expect("entries");
+    }
+    pool.close().await;
+    for (what, path) in [
+        ("list", "/api/cords"),
+        ("search", "/api/kit/find?length_m=10&pull_n=300&work=strung"),
+        ("history", "/api/cords/500/history"),
+        ("plan", "/api/cutting?jobs=1,2&courses=1"),
+    ] {
+        let mut took = Vec::new();
+        for _ in 0..60 {
+            let start = Instant::now();
+            let r = s.client.get(s.url(path)).send().await.expect("an answer");
+            assert!(r.status().is_success());
+            r.bytes().await.expect("the whole of it");
+            took.push(start.elapsed());
+        }
+        took.sort_unstable();
+        println!("10 000 pieces, {what}: median {:?}, p95 {:?}", took[30], took[57]);
     }
 }

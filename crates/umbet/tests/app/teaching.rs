@@ -368,7 +368,7 @@ async fn the_record_says_who_can_tie_what_and_which_move_loses_people() {
     let (status, csv) = s.text("/api/courses/1/record.csv").await;
     assert_eq!(status, StatusCode::OK);
     let mut rows = csv.lines();
-    assert_eq!(rows.next(), Some("learner,knot,at,result,misstep,seconds,conditions,seen"));
+    assert_eq!(rows.next(), Some("learner,knot,at,result,misstep,seconds,conditions,seen,way"));
     let tries: usize = knots.iter().filter_map(|k| k["tries"].as_u64()).sum::<u64>() as usize;
     assert_eq!(rows.filter(|r| r.ends_with("instructor")).count(), tries);
     assert!(csv.contains("eyes shut") && csv.contains("in gloves") && csv.contains("own log"));

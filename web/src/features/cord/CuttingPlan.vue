@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
 import { api, got, type Schemas } from '../../api/client'
-import { useHabits } from '../../app/habits'
+import { useMeasure } from '../../app/measure'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import '../../styles/cutting.css'
@@ -71,9 +71,7 @@ async function cut(piece: Piece, line: Schemas['CutFrom'] & { times: number }) {
   done.value = went ? `Cut and written into the ledger: ${said(line)}.` : ''
 }
 const spools = [20, 30, 50, 100, 200]
-const habits = useHabits()
-const imperial = computed(() => habits.settings.units === 'imperial')
-const spoolWords = (m: number) => (imperial.value ? `${Math.round(m / 0.3048)} ft` : `${m} m`)
+const { length } = useMeasure()
 </script>
 
 <template>
@@ -89,7 +87,7 @@ const spoolWords = (m: number) => (imperial.value ? `${Math.round(m / 0.3048)} f
             class="form-select spool"
             :value="query.spool_m"
             @change="take({ spool_m: Number(($event.target as HTMLSelectElement).value) })">
-            <option v-for="m in spools" :key="m" :value="m">{{ spoolWords(m) }}</option>
+            <option v-for="m in spools" :key="m" :value="m">{{ length(m, 0) }}</option>
           </select></label
         >
         <label v-if="bags.length"

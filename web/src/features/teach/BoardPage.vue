@@ -46,6 +46,13 @@ const { seconds, words: clock, runs } = useClock(doing, ahead)
 const armed = ref<Armed>('right')
 const under = ref<Schemas['Condition'][]>([])
 const more = ref(false)
+const seenFirst = computed(() => (board.value?.ways.length ? SEEN_FIRST - 2 : SEEN_FIRST))
+/** The way of tying the class uses, where there are several. */
+const way = ref<string | null>(null)
+watch(
+  () => board.value?.knot?.knot,
+  () => (way.value = board.value?.way ?? null),
+)
 const trouble = ref('')
 const over = computed(() => Boolean(board.value?.limit_s && seconds.value > board.value.limit_s))
 const share = computed(() => Math.min(seconds.value / (board.value?.limit_s ?? 60), 1))
@@ -92,6 +99,7 @@ function tap(t: Schemas['Tile']) {
     came,
     seconds: timed ? Math.round(seconds.value * 10) / 10 : null,
     under: under.value,
+    way: way.value,
     key: crypto.randomUUID(),
   }
   armed.value = 'right'
@@ -241,8 +249,12 @@ const rows = computed(() => Math.max(Math.ceil((board.value?.tiles.length ?? 0) 
         </p>
         <div class="conditions" role="group" aria-label="Tied under">
           <span>Tied</span>
+          <select v-if="board.ways.length" v-model="way" class="form-select of-way" aria-label="Way of tying">
+            <option :value="null">along the rope</option>
+            <option v-for="w in board.ways" :key="w" :value="w">{{ w.toLowerCase() }}</option>
+          </select>
           <BButton
-            v-for="c in more ? board.conditions : board.conditions.slice(0, SEEN_FIRST)"
+            v-for="c in more ? board.conditions : board.conditions.slice(0, seenFirst)"
             :key="c.id"
             class="btn-tab"
             :class="{ on: under.includes(c.id as Schemas['Condition']) }"
@@ -251,7 +263,7 @@ const rows = computed(() => Math.max(Math.ceil((board.value?.tiles.length ?? 0) 
             >{{ c.words }}</BButton
           >
           <BButton class="btn-tab" :aria-expanded="more" @click="more = !more">{{
-            more ? 'Fewer' : `${board.conditions.length - SEEN_FIRST} more`
+            more ? 'Fewer' : `${board.conditions.length - seenFirst} more`
           }}</BButton>
         </div>
       </div>

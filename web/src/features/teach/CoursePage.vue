@@ -168,7 +168,7 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
               @change="ask({ minutes: Number(($event.target as HTMLInputElement).value) })" /></label
           >min
           <b>{{ view.learners.length || view.course.draft.class }} learners</b>
-          learn what they need for <b>{{ view.jobs.join(' and ') || 'these knots' }}</b>,
+          learn what they need for <b>{{ view.jobs.map((j) => j.name).join(' and ') || 'these knots' }}</b>,
           <select
             class="part"
             aria-label="What comes first"
@@ -182,6 +182,13 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
             :value="view.course.draft.breadth"
             @change="ask({ breadth: ($event.target as HTMLSelectElement).value as 'few' })">
             <option v-for="o in view.breadths" :key="o.id" :value="o.id">{{ o.words }}</option></select
+          >,
+          <select
+            class="part"
+            aria-label="In which order"
+            :value="view.course.draft.sorting"
+            @change="ask({ sorting: ($event.target as HTMLSelectElement).value as 'ladder' })">
+            <option v-for="o in view.sortings" :key="o.id" :value="o.id">{{ o.words }}</option></select
           >; it is tied again
           <select
             class="part"
@@ -245,6 +252,15 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
               <BButton class="btn-tar" :to="`/teach/lessons/${shown.id}`">{{ shown.held ? 'Its board' : 'Run it' }}</BButton>
               <BButton class="btn-tab" :to="`/teach/lessons/${shown.id}/sheet`">Handout</BButton>
             </div>
+            <details v-if="shown.work.length" class="lesson-work">
+              <summary>What is done, step by step</summary>
+              <ol>
+                <li v-for="(w, i) in shown.work" :key="i">
+                  <b v-if="w.knot && w.knot !== shown.work[i - 1]?.knot">{{ shown.knots.find((k) => k.knot === w.knot)?.name }}. </b
+                  >{{ w.says }}<small v-if="w.minutes"> {{ Math.max(1, Math.round(w.minutes)) }} min</small>
+                </li>
+              </ol>
+            </details>
             <template v-for="[what, says] in madeReady" :key="what">
               <h3 v-if="says.length">{{ what }}</h3>
               <ul v-if="says.length" class="made-ready">
@@ -260,6 +276,14 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
             what="Standards from a file"
             hint="The names of the columns first, as in the file above. A row without a knot is the course’s own."
             :take="takeStandards" />
+          <template v-if="view.jobs.length">
+            <h2>Tests on a rig</h2>
+            <ul class="made-ready">
+              <li v-for="j in view.jobs" :key="j.id">
+                <RouterLink :to="`/teach/${id}/test/${j.id}`">{{ j.name }}</RouterLink>
+              </li>
+            </ul>
+          </template>
           <h2>Cord: {{ view.cord }}</h2>
           <BButton class="btn-bare ps-0" :to="`/teach/${id}/cord`">What it is cut from</BButton>
           <div class="do">

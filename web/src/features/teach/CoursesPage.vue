@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // Every course, and a new one planned from jobs.
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useAsked } from '../../api/asked'
-import { api, got, words } from '../../api/client'
+import { api, got, words, type Schemas } from '../../api/client'
 import NotCome from '../../ui/NotCome.vue'
+import SchoolsCompared from './SchoolsCompared.vue'
 
 const router = useRouter()
 const { answer: courses, trouble: notCome, again } = useAsked(() => got(api.GET('/api/courses')))
@@ -18,19 +19,29 @@ const names = ref('')
 const trouble = ref('')
 const count = computed(() => names.value.split('\n').filter((l) => l.trim()).length)
 
-async function add() {
+const schools = ref<Schemas['SchoolPlan'][]>()
+watch([chosen, lessons, minutes, count], () => (schools.value = undefined))
+
+/** The course as it is asked for, in the way of a school. */
+function asked(school: Pick<Schemas['CourseDraft'], 'breadth' | 'opening' | 'sorting'>): Schemas['CourseInput'] {
+  const { breadth, opening, sorting } = school
+  const people = Math.min(Math.max(count.value, 1), 60)
+  const draft = { lessons: lessons.value, minutes: minutes.value, class: people, wanted: [], knows: [], breadth, opening, sorting }
+  return { name: name.value, draft, jobs: chosen.value, first_at: first.value, spread: 'spaced' }
+}
+const USUAL = { breadth: 'few', opening: 'use', sorting: 'ladder' } as const
+async function compare() {
   trouble.value = ''
   try {
-    const draft = {
-      lessons: lessons.value,
-      minutes: minutes.value,
-      class: Math.max(count.value, 1),
-      wanted: [],
-      knows: [],
-      breadth: 'few' as const,
-      opening: 'use' as const,
-    }
-    const body = { name: name.value, draft, jobs: chosen.value, first_at: first.value, spread: 'spaced' as const }
+    schools.value = await got(api.POST('/api/courses/schools', { body: asked(USUAL) }))
+  } catch (e) {
+    trouble.value = words(e)
+  }
+}
+async function add(school: Pick<Schemas['CourseDraft'], 'breadth' | 'opening' | 'sorting'> = USUAL) {
+  trouble.value = ''
+  try {
+    const body = asked(school)
     const course = await got(api.POST('/api/courses', { body }))
     if (count.value) {
       await got(api.POST('/api/courses/{id}/learners', { params: { path: { id: course.id } }, body: { lines: names.value } }))
@@ -56,7 +67,7 @@ async function add() {
       </li>
     </ul>
     <p v-else-if="courses" class="mt-3">No course yet. Name the jobs it is for: their knots are ordered into lessons.</p>
-    <form class="new-course" @submit.prevent="add">
+    <form class="new-course" @submit.prevent="add()">
       <h2>A new course</h2>
       <label>Its name <BFormInput v-model="name" required maxlength="80" placeholder="Spring course" autocomplete="off" /></label>
       <fieldset>
@@ -64,7 +75,7 @@ async function add() {
         <p v-if="jobs && !jobs.length">There is no job yet. <RouterLink to="/jobs">Begin one</RouterLink> and choose its knots first.</p>
         <label v-for="j in jobs" :key="j.id" class="tickline"
           ><input v-model="chosen" type="checkbox" class="form-check-input" :value="j.id" /> {{ j.name }}
-          <span class="sub">{{ j.knots.length }} knots</span></label
+          <span class="sub">{{ j.knots.length === 1 ? 'one knot' : `${j.knots.length} knots` }}</span></label
         >
       </fieldset>
       <div class="in-a-row">
@@ -77,7 +88,11 @@ async function add() {
         <BFormTextarea v-model="names" rows="4" placeholder="Anouk&#10;Gwil, left" maxlength="20000" />
       </label>
       <p v-if="trouble" class="trouble m-0" role="alert">{{ trouble }}</p>
-      <BButton type="submit" class="btn-tar">Plan it</BButton>
+      <div class="do">
+        <BButton type="submit" class="btn-tar">Plan it</BButton>
+        <BButton class="btn-tab" @click="compare">See three schools side by side</BButton>
+      </div>
     </form>
+    <SchoolsCompared v-if="schools" :plans="schools" :minutes="minutes" @take="add" />
   </section>
 </template>

@@ -4,6 +4,7 @@ import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
+import { useAttempt } from '../../api/attempt'
 import { api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
@@ -20,7 +21,7 @@ const route = useRoute()
 const teaching = useTeaching()
 const id = computed(() => Number(route.params.course))
 const { answer: ladder, trouble, again } = useAsked(() => got(api.GET('/api/courses/{id}/ladder', { params: { path: { id: id.value } } })))
-const { answer: course } = useAsked(() => got(api.GET('/api/courses/{id}', { params: { path: { id: id.value } } })))
+const { answer: course, again: courseAgain } = useAsked(() => got(api.GET('/api/courses/{id}', { params: { path: { id: id.value } } })))
 watch(id, () => byItself(again()))
 watch(course, (c) => c && teaching.take(c))
 const frame = ref<HTMLElement>()
@@ -69,6 +70,22 @@ const on = computed(() => (shown.value ? places.value.get(shown.value)?.rung : u
 const below = computed(() => (ladder.value?.strands ?? []).filter((s) => s.above === shown.value))
 const above = computed(() => (ladder.value?.strands ?? []).filter((s) => s.below === shown.value))
 const name = (knot: string) => places.value.get(knot)?.rung.name ?? knot
+/** Moved in the course: the reason, where it would leave a knot hanging free. */
+const { trouble: unmoved, attempt } = useAttempt(async () => {
+  await courseAgain()
+  await again()
+})
+watch(shown, () => (unmoved.value = ''))
+const from = computed(() => course.value?.lessons.findIndex((l) => l.knots.some((k) => k.knot === shown.value)) ?? -1)
+const can = (by: number) => [from.value, from.value + by].every((i) => course.value?.lessons[i]?.held === false)
+function move(by: number) {
+  const [view, knot] = [course.value, shown.value]
+  if (!view || !knot) return
+  const lessons = view.lessons.map((l) => l.knots.map((k) => k.knot).filter((k) => k !== knot))
+  lessons[from.value + by]!.push(knot)
+  const params = { path: { id: id.value } }
+  return attempt(() => got(api.PUT('/api/courses/{id}/lessons', { params, body: { lessons, version: view.course.version } })))
+}
 const says = (k: Schemas['Rung']) =>
   k.taught && k.of
     ? `${k.can === k.of ? 'all' : k.can} of ${k.of}${k.fading ? `, ${k.fading} due` : ''}`
@@ -143,6 +160,11 @@ const says = (k: Schemas['Rung']) =>
           </li>
         </ul>
       </template>
+      <p v-if="unmoved" class="trouble m-0" role="alert">{{ unmoved }}</p>
+      <div class="do">
+        <BButton v-if="can(-1)" class="btn-tab" @click="move(-1)">A lesson earlier</BButton>
+        <BButton v-if="can(1)" class="btn-tab" @click="move(1)">A lesson later</BButton>
+      </div>
       <div class="do">
         <BButton class="btn-tar" :to="`/knots/${on.knot}`">Open the knot</BButton>
         <BButton class="btn-tab" :to="`/teach/${id}`">Move it in the course</BButton>

@@ -20,6 +20,11 @@ const trouble = ref('')
 const picked = ref<string>()
 const began = ref<number>()
 const tied = ref(0)
+const way = ref<string | null>(null)
+watch(
+  () => knot.value?.knot,
+  () => (way.value = knot.value?.way ?? null),
+)
 /** Drawn for this learner's hand, whatever the habit of this machine. */
 const left = computed(() => view.value !== undefined && view.value.learner.hand !== habits.settings.hand)
 const first = computed(() => view.value?.due ?? view.value?.knots.find((k) => k.holds !== 'coming'))
@@ -33,7 +38,7 @@ function begin() {
 async function log(came: Schemas['Came']) {
   if (!knot.value || !began.value) return
   const seconds = Math.min(Math.max((Date.now() - began.value) / 1000, 0.5), 3600)
-  const body: Schemas['Practised'] = { knot: knot.value.knot, came, seconds, under: [], key: crypto.randomUUID() }
+  const body: Schemas['Practised'] = { knot: knot.value.knot, came, seconds, under: [], way: way.value, key: crypto.randomUUID() }
   try {
     await got(api.POST('/api/learners/{id}/tries', { params: { path: { id: id.value } }, body }))
     tied.value += 1
@@ -66,7 +71,14 @@ async function log(came: Schemas['Came']) {
           <p v-if="view.due && knot.knot === view.due.knot">{{ view.due.why }}</p>
           <p v-else-if="knot.missing.length">Still missing: {{ knot.missing.join(', ') }}.</p>
           <p v-else>{{ view.all_taut }}</p>
+          <p v-if="knot.miscarries">{{ knot.miscarries }}</p>
           <p v-if="trouble" class="trouble m-0" role="alert">{{ trouble }}</p>
+          <label v-if="knot.ways.length" class="of-way"
+            >Tied
+            <BFormSelect
+              v-model="way"
+              :options="[{ value: null, text: 'along the rope' }, ...knot.ways.map((w) => ({ value: w, text: w.toLowerCase() }))]"
+          /></label>
           <div v-if="began" class="tying">
             <p aria-live="polite">{{ times > 1 ? `${tied + 1} of ${times}. ` : '' }}Tie it now, then say how it came out.</p>
             <BButton class="btn-tar" @click="log('right')">It is right</BButton>

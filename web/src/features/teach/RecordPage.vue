@@ -99,6 +99,12 @@ const time = (k: Schemas['RecordKnot']) =>
             }}<template v-if="s.step"> (move {{ s.step }})</template>
           </li>
         </ul>
+        <p v-if="shown.ways.length">
+          By the way it was tied:
+          <template v-for="(w, i) in shown.ways" :key="w.way ?? ''"
+            ><template v-if="i">; </template>{{ (w.way ?? 'along the rope').toLowerCase() }} {{ w.right }} of {{ w.tries }} right</template
+          >.
+        </p>
         <p v-else>No mistake was logged.</p>
         <div class="do"><BButton class="btn-tar" :to="`/knots/${shown.knot}`">Its moves</BButton></div>
       </aside>

@@ -17,6 +17,10 @@ const conditions: { value: Schemas['Condition']; text: string }[] = [
   { value: 'gloves', text: 'in gloves' },
   { value: 'behind-the-back', text: 'behind the back' },
   { value: 'other-hand', text: 'with the other hand' },
+  { value: 'wet', text: 'with wet cord' },
+  { value: 'overhead', text: 'above the head' },
+  { value: 'under-tension', text: 'while the line pulls' },
+  { value: 'on-the-rig', text: 'on the rig, as a test' },
 ]
 watch(
   () => props.standard,

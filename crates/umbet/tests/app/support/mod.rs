@@ -2,6 +2,7 @@
 
 pub mod browser;
 pub mod document;
+pub mod kit;
 pub mod process;
 
 use reqwest::{Client, Response, StatusCode};

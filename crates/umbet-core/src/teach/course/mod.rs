@@ -1,6 +1,13 @@
 //! A course: from what learners must be able to do to lessons that climb the ladder without a gap and fit their time.
 
-use super::ladder::{Gap, below, gaps, height, strands, with_what_they_build_on};
+mod order;
+mod schools;
+mod work;
+
+pub use schools::{SCHOOLS, School};
+pub use work::{LessonWork, WorkStep, work_of};
+
+use super::ladder::{Gap, below, gaps, with_what_they_build_on};
 use super::minutes::{Minutes, Pace};
 use crate::knot::{Knot, catalogue};
 use crate::units::Length;
@@ -28,10 +35,28 @@ words! {
     }
 }
 
+words! {
+    /// In which order knots are taken up, as far as the ladder leaves a choice.
+    #[derive(Default)]
+    Sorting {
+        /// Each right behind what it builds on, the plainest first.
+        #[default]
+        Ladder => "as the ladder climbs",
+        /// Those of one job together: several lessons on one rig, by its variants.
+        Job => "one job after another",
+        /// Those for one object together.
+        Object => "by object",
+        /// Those that do the same together.
+        Use => "by use",
+    }
+}
+
 /// Times a knot is tied in its first drill.
 const TIMES: [(Breadth, u32); 2] = [(Breadth::Few, 10), (Breadth::Family, 5)];
 /// Minutes to begin and to strike a lesson.
 const ROUND_ABOUT: f64 = 6.0;
+/// Minutes of the recap at its end: which would you use, and tied from memory (common practice).
+const RECAP: f64 = 4.0;
 /// Cord in the hand besides the knot, metres: what a person needs to tie at all (common practice: two arm spans).
 const IN_HAND_M: f64 = 1.5;
 
@@ -60,6 +85,9 @@ pub struct CourseDraft {
     pub breadth: Breadth,
     /// What comes first.
     pub opening: Opening,
+    /// In which order.
+    #[serde(default)]
+    pub sorting: Sorting,
 }
 
 /// What cannot be used of a course.
@@ -105,7 +133,7 @@ pub struct Taught {
 pub struct PlannedLesson {
     /// Its knots in order.
     pub knots: Vec<Taught>,
-    /// Minutes in all, with beginning and striking.
+    /// Minutes in all, with beginning, recap and striking.
     pub total: f64,
     /// Between these by the log, an estimate.
     pub band: [f64; 2],
@@ -158,33 +186,9 @@ impl CourseDraft {
         Minutes::of(knot, self.class, self.times()).times(pace.factor)
     }
 
-    /// Knots to teach, each after what it builds on and, where that leaves a choice, right behind it: what a move is shared with
-    /// is fresh then.
-    pub fn order(&self) -> Vec<&'static str> {
-        let (needed, known) = (with_what_they_build_on(self.wanted.iter().map(String::as_str)), self.known());
-        let all: BTreeSet<&'static str> = needed.difference(&known).copied().collect();
-        let mut order: Vec<&'static str> = Vec::new();
-        let mut by_height: Vec<&'static str> = all.iter().copied().collect();
-        let place = |id: &str| catalogue().knots().iter().position(|k| k.id == id);
-        by_height.sort_by_key(|id| (height(id, &all), place(id)));
-        while order.len() < all.len() {
-            let ready = |id: &&&'static str| {
-                !order.contains(*id)
-                    && below(id).all(|s| !all.contains(s.below) || order.contains(&s.below) || held_up_by(id, s.below))
-            };
-            let builds_on_last = |id: &&&'static str| order.last().is_some_and(|l| below(id).any(|s| s.below == *l));
-            let ready: Vec<&&'static str> = by_height.iter().filter(ready).collect();
-            let Some(next) = ready.iter().copied().find(|id| builds_on_last(id)).or(ready.first().copied()) else {
-                break;
-            };
-            order.push(next);
-        }
-        order
-    }
-
     /// Lessons filled in the order of the ladder, as even as whole knots allow; what is left over goes to the last.
     pub fn arranged(&self, pace: Pace) -> Vec<Vec<&'static str>> {
-        let most = f64::from(self.minutes) - ROUND_ABOUT;
+        let most = f64::from(self.minutes) - ROUND_ABOUT - RECAP;
         let lessons = self.lessons as usize;
         let cost = |id: &str| catalogue().find(id).map_or(0.0, |k| self.minutes_of(k, pace).total());
         let order = self.order();
@@ -252,16 +256,12 @@ impl CourseDraft {
         let cord_each_m = knots.iter().map(|k| cord_to_practise(k).m()).fold(0.0, f64::max);
         let knots: Vec<Taught> = knots.iter().map(taught).collect();
         let taught = knots.iter().map(|t| t.total).sum::<f64>();
-        let total = if knots.is_empty() { 0.0 } else { taught + ROUND_ABOUT };
-        let by = |b: f64| ROUND_ABOUT.min(total) + taught * b / pace.factor;
+        let beside = if knots.is_empty() { 0.0 } else { ROUND_ABOUT + RECAP };
+        let total = taught + beside;
+        let by = |b: f64| beside + taught * b / pace.factor;
         let over = total - f64::from(self.minutes);
         PlannedLesson { knots, total, band: pace.band.map(by), over: (over > 0.5).then_some(over), cord_each_m }
     }
-}
-
-/// A knot below another only because the other stands below it in turn as well.
-fn held_up_by(id: &str, below_it: &str) -> bool {
-    strands().iter().any(|s| s.below == id && s.above == below_it)
 }
 
 /// Cord one learner practises a knot with, in its usual cord on its usual object.

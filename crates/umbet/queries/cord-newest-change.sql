@@ -1,0 +1,1 @@
+select coalesce(max(changed), 0) as "changed!: i64" from cord
