@@ -2844,7 +2844,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -3848,9 +3848,14 @@ export interface components {
              */
             version: number;
         };
+        /**
+         * @description What it is kept from.
+         * @enum {string}
+         */
+        KeptFrom: "bears" | "foxes" | "mice" | "damp";
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -4099,6 +4104,92 @@ export interface components {
             laid: boolean;
             /** @description What they share. */
             says: string;
+        };
+        /** @description What there is to choose from. */
+        LarderChoices: {
+            /** @description How it stays up. */
+            by: components["schemas"]["Named"][];
+            /** @description What it is kept from. */
+            from: components["schemas"]["Named"][];
+        };
+        /** @description Food hung out of reach, as it is said. */
+        LarderDraft: {
+            /**
+             * Format: double
+             * @description To the trunk it is tied off at, metres.
+             */
+            away_m: number;
+            /**
+             * Format: double
+             * @description From its top to its bottom, metres.
+             */
+            bag_m: number;
+            /**
+             * Format: double
+             * @description Height of the branch where the line goes over it, metres.
+             */
+            branch_m: number;
+            /**
+             * Format: double
+             * @description Thickness of the branch at the trunk, millimetres.
+             */
+            branch_mm: number;
+            /** @description How it stays up. */
+            by: components["schemas"]["StaysUp"];
+            /** @description The cord. */
+            cord: components["schemas"]["CordDraft"];
+            /** @description What it is kept from. */
+            from: components["schemas"]["KeptFrom"];
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description Mass of the bag; of each, where two balance, kilograms.
+             */
+            mass_kg: number;
+            /**
+             * Format: double
+             * @description From the trunk out to the line, metres.
+             */
+            out_m: number;
+            /**
+             * Format: double
+             * @description Pull of who hauls, newtons.
+             */
+            pull_n: number;
+            /**
+             * Format: double
+             * @description As high as one reaches, metres.
+             */
+            reach_m: number;
+        };
+        /** @description Where it hangs and what that puts on what holds it. */
+        LarderFacts: {
+            /**
+             * Format: double
+             * @description From the branch down to its knot, metres.
+             */
+            below_m: number;
+            /**
+             * Format: double
+             * @description Its bottom over the ground, metres; below zero it does not leave it.
+             */
+            bottom_m: number;
+            /** @description What the branch bears, newtons. */
+            branch_n: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description The lowest branch with which it would be high enough, metres.
+             */
+            branch_wanted_m: number;
+            /** @description To haul it up, newtons. */
+            haul_n: components["schemas"]["Band"];
+            /** @description What is wanted and not reached. */
+            short_m: (number | null)[];
+            /** @description Clear of the ground, out from the trunk, below the branch, metres at least. */
+            wanted_m: number[];
         };
         /** @description A lashing to choose. */
         LashingChoice: {
@@ -5355,7 +5446,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -5829,6 +5920,11 @@ export interface components {
          */
         Stays: "minutes" | "dusk" | "night" | "season";
         /**
+         * @description How it stays up.
+         * @enum {string}
+         */
+        StaysUp: "tied-off" | "stick" | "balanced";
+        /**
          * @description How easily it bends.
          * @enum {string}
          */
@@ -6206,7 +6302,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };

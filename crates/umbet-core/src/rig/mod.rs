@@ -11,6 +11,7 @@ pub mod hang;
 pub mod haul;
 pub mod hoist;
 pub mod joint;
+pub mod larder;
 pub mod line;
 pub mod load;
 mod page;
@@ -41,6 +42,7 @@ pub const PLANNERS: &[Planner] = &[
     haul::PLANNER,
     hang::PLANNER,
     hoist::PLANNER,
+    larder::PLANNER,
     poles::PLANNER,
     tether::PLANNER,
 ];

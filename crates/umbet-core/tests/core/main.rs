@@ -14,6 +14,7 @@ mod hang;
 mod haul;
 mod hoist;
 mod holding;
+mod larder;
 mod lashing_walks;
 mod lashings;
 mod lengths;

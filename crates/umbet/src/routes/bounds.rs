@@ -7,7 +7,7 @@ use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, 
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
 use umbet_core::lashing::{FRAPPING, TURNS, lashings};
-use umbet_core::rig::{PLANNERS, anchor, hang, haul, hoist, line, load, poles, shelter, tether};
+use umbet_core::rig::{PLANNERS, anchor, hang, haul, hoist, larder, line, load, poles, shelter, tether};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -157,6 +157,14 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("HungThing", "name", Words([1, hang::NAME_LONG])),
         ("HungThing", "mass_kg", Number(hang::MASS_KG)),
         ("HungThing", "along_m", Numbers(2, [0.0, hang::LENGTH_M[1]])),
+        ("LarderDraft", "mass_kg", Number(larder::MASS_KG)),
+        ("LarderDraft", "bag_m", Number(larder::BAG_M)),
+        ("LarderDraft", "branch_m", Number(larder::BRANCH_M)),
+        ("LarderDraft", "out_m", Number(larder::OUT_M)),
+        ("LarderDraft", "branch_mm", Number(larder::BRANCH_MM)),
+        ("LarderDraft", "reach_m", Number(larder::REACH_M)),
+        ("LarderDraft", "away_m", Number(larder::AWAY_M)),
+        ("LarderDraft", "pull_n", Number(larder::PULL_N)),
         ("HoistDraft", "mass_kg", Number(hoist::MASS_KG)),
         ("HoistDraft", "long_m", Number(hoist::LONG_M)),
         ("HoistDraft", "thick_mm", Number(hoist::THICK_MM)),

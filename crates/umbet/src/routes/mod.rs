@@ -43,6 +43,7 @@ use umbet_core::draw::LashingSeen;
 use umbet_core::rig::hang::{HangChoices, HangDraft, HangFacts};
 use umbet_core::rig::haul::{HaulChoices, HaulDraft, HaulFacts};
 use umbet_core::rig::hoist::{HoistChoices, HoistDraft, HoistFacts};
+use umbet_core::rig::larder::{LarderChoices, LarderDraft, LarderFacts};
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
 use umbet_core::rig::poles::{PolesChoices, PolesDraft, PolesFacts};
@@ -81,6 +82,9 @@ use utoipa_axum::routes;
         HangChoices,
         HoistDraft,
         HoistFacts,
+        LarderChoices,
+        LarderDraft,
+        LarderFacts,
         HoistChoices,
         PolesDraft,
         PolesFacts,

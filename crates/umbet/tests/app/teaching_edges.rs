@@ -357,8 +357,8 @@ async fn conditions_of_a_try_are_told_and_bounded() {
     let (_, view) = s.get(&format!("/api/learners/{id}")).await;
     let says = view["log"][0]["says"].as_str().expect("words");
     assert!(says.starts_with("right, 31 s") && says.contains("in gloves") && says.contains("wet"), "{says}");
-    let nine = json!(["wet", "wet", "wet", "wet", "wet", "wet", "wet", "wet", "wet"]);
-    let (status, problem) = s.post(&at, &own(nine, "nine-times-wet")).await;
+    let ten = json!(["wet", "wet", "wet", "wet", "wet", "wet", "wet", "wet", "wet", "wet"]);
+    let (status, problem) = s.post(&at, &own(ten, "ten-times-wet")).await;
     assert_eq!((status, &problem["faults"][0]["field"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!("under")));
     // Keys are counted in characters, not in bytes.
     let (status, _) = s.post(&at, &own(json!([]), &"ß".repeat(64))).await;

@@ -7,6 +7,7 @@ import HangSentence from './hang/HangSentence.vue'
 import HangSite from './hang/HangSite.vue'
 import HaulSentence from './haul/HaulSentence.vue'
 import HoistSentence from './hoist/HoistSentence.vue'
+import LarderSentence from './larder/LarderSentence.vue'
 import LoadSentence from './load/LoadSentence.vue'
 import LoadSide from './load/LoadSide.vue'
 import LoadSite from './load/LoadSite.vue'
@@ -38,6 +39,7 @@ const KINDS: Record<string, Kind> = {
   line: { sentence: LineSentence, side: LineSide },
   hang: { sentence: HangSentence, site: HangSite },
   hoist: { sentence: HoistSentence },
+  larder: { sentence: LarderSentence },
   haul: { sentence: HaulSentence },
   poles: { sentence: PolesSentence, site: PolesSite, lead: PolesSide },
   tether: { sentence: TetherSentence, site: TetherSite },

@@ -17,6 +17,7 @@ export const RIGS: RigName[] = [
   { kind: 'haul', says: 'A haul', its: 'Its haul', ask: 'Plan a haul', kept: true },
   { kind: 'hang', says: 'A bar hung level', its: 'Its bar', ask: 'Hang a bar', kept: true },
   { kind: 'hoist', says: 'Something hoisted', its: 'Its hoist', ask: 'Hoist a tool or spar', kept: true },
+  { kind: 'larder', says: 'Food hung out of reach', its: 'Its food', ask: 'Hang food out of reach', kept: true },
   { kind: 'poles', says: 'Poles lashed', its: 'Its poles', ask: 'Lash poles', kept: true },
   { kind: 'tether', says: 'Something tethered', its: 'Its tether', ask: 'Tether something', kept: true },
   { kind: 'line', says: 'One line alone', its: 'Its line', ask: 'One line alone', kept: false },

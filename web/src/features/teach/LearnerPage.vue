@@ -21,14 +21,14 @@ const picked = ref<string>()
 const began = ref<number>()
 const tied = ref(0)
 const way = ref<string | null>(null)
-watch(
-  () => knot.value?.knot,
-  () => (way.value = knot.value?.way ?? null),
-)
 /** Drawn for this learner's hand, whatever the habit of this machine. */
 const left = computed(() => view.value !== undefined && view.value.learner.hand !== habits.settings.hand)
 const first = computed(() => view.value?.due ?? view.value?.knots.find((k) => k.holds !== 'coming'))
 const knot = computed(() => view.value?.knots.find((k) => k.knot === (picked.value ?? first.value?.knot)))
+watch(
+  () => knot.value?.knot,
+  () => (way.value = knot.value?.way ?? null),
+)
 const times = computed(() => (picked.value && picked.value !== view.value?.due?.knot ? knot.value?.times : view.value?.due?.times) ?? 1)
 
 function begin() {

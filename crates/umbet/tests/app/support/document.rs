@@ -18,7 +18,12 @@ impl Operation {
     /// The address, its parts filled with these: an id nobody has, or a knot of the catalogue.
     pub fn at(&self, id: &str) -> String {
         let kind = if self.path.starts_with("/api/questions") { "name" } else { "shelter" };
-        self.path.replace("{id}", id).replace("{seed}", "7").replace("{kind}", kind).replace("{picture}", "0")
+        self.path
+            .replace("{id}", id)
+            .replace("{seed}", "7")
+            .replace("{kind}", kind)
+            .replace("{picture}", "0")
+            .replace("{job}", "1")
     }
 
     /// What it is called in a message.
