@@ -312,15 +312,16 @@ impl KitCord {
         Ok(whole.keep().await?)
     }
 
-    /// Brings a hank back.
+    /// Brings a hank back; one that is there already is answered as it is.
     ///
     /// # Errors
-    /// When none was taken out, or the store fails.
+    /// When there is none, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
         let whole = store.as_one().await?;
         let done = sqlx::query_file!("queries/cord-restore.sql", id).execute(whole.pool()).await?;
-        touched(done.rows_affected(), "cord")?;
-        Written::of("put-back", 0.0).write(&whole, id).await?;
+        if done.rows_affected() > 0 {
+            Written::of("put-back", 0.0).write(&whole, id).await?;
+        }
         let back = Self::get(&whole, id).await?;
         whole.keep().await?;
         Ok(back)

@@ -193,13 +193,12 @@ impl Job {
         touched(done.rows_affected(), "job")
     }
 
-    /// Brings a job back.
+    /// Brings a job back; one that is there already is answered as it is.
     ///
     /// # Errors
-    /// When none was put away, or the store fails.
+    /// When there is none, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/job-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), "job")?;
+        sqlx::query_file!("queries/job-restore.sql", id).execute(store.pool()).await?;
         Self::get(store, id).await
     }
 }
@@ -337,13 +336,12 @@ impl Joint {
         touched(done.rows_affected(), "joint")
     }
 
-    /// Brings a joint back.
+    /// Brings a joint back; one that is there already is answered as it is.
     ///
     /// # Errors
-    /// When none was put away, or the store fails.
+    /// When there is none, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/joint-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), "joint")?;
+        sqlx::query_file!("queries/joint-restore.sql", id).execute(store.pool()).await?;
         Self::get(store, id).await
     }
 }

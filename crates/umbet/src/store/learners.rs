@@ -137,13 +137,12 @@ impl Learner {
         touched(done.rows_affected(), "learner")
     }
 
-    /// Brings a learner back.
+    /// Brings a learner back; one that is there already is answered as it is.
     ///
     /// # Errors
-    /// When none was taken off, or the store fails.
+    /// When there is none, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/learner-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), "learner")?;
+        sqlx::query_file!("queries/learner-restore.sql", id).execute(store.pool()).await?;
         Self::get(store, id).await
     }
 }

@@ -121,13 +121,12 @@ impl OwnKnot {
         touched(done.rows_affected(), "own knot")
     }
 
-    /// Brings one back.
+    /// Brings one back; one that is there already is answered as it is.
     ///
     /// # Errors
-    /// When none was taken away, or the store fails.
+    /// When there is none, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/own-knot-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), "own knot")?;
+        sqlx::query_file!("queries/own-knot-restore.sql", id).execute(store.pool()).await?;
         Self::get(store, id).await
     }
 }

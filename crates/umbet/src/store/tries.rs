@@ -222,15 +222,14 @@ impl KeptTry {
         touched(done.rows_affected(), "try")
     }
 
-    /// Brings a try back that was taken back.
+    /// Brings a try back that was taken back; one that was not is answered as it is.
     ///
     /// # Errors
-    /// When none was taken back, or the store fails.
+    /// When there is none, or the store fails.
     pub async fn restore(store: &Store, id: i64) -> Result<Self, Error> {
-        let done = sqlx::query_file!("queries/try-restore.sql", id).execute(store.pool()).await?;
-        touched(done.rows_affected(), "try")?;
-        let row = sqlx::query_file_as!(Row, "queries/try-get.sql", id).fetch_one(store.pool()).await?;
-        row.read()
+        sqlx::query_file!("queries/try-restore.sql", id).execute(store.pool()).await?;
+        let row = sqlx::query_file_as!(Row, "queries/try-get.sql", id).fetch_optional(store.pool()).await?;
+        row.ok_or(Error::Missing("try"))?.read()
     }
 
     /// All tries of a learner, oldest first.

@@ -189,3 +189,29 @@ async fn knots_are_found_by_any_name() {
     assert_eq!(s.get("/api/knots/fishermans-bend").await.0, StatusCode::NOT_FOUND);
     assert_eq!(s.get("/api/knots/fishermans-knot").await.1["name"], "Fisherman's knot");
 }
+
+/// Undo pressed in two windows: the second brings back what is back already, and nothing is changed or written twice.
+#[tokio::test]
+async fn what_is_back_already_is_answered_as_it_is() {
+    let s = Server::demo().await;
+    let (_, own) = s.post("/api/own-knots", &json!({ "name": "Mine", "path": "rope A\n flat -4,0 0,2 4,0\n" })).await;
+    let mut all =
+        vec!["/api/jobs/1".to_owned(), "/api/joints/1".into(), "/api/cords/1".into(), "/api/courses/1".into()];
+    all.extend(["/api/learners/2".to_owned(), "/api/tries/3".into()]);
+    all.extend(own["id"].as_i64().map(|id| format!("/api/own-knots/{id}")));
+    for at in all {
+        assert_eq!(s.delete(&at).await, StatusCode::NO_CONTENT, "{at}");
+        let restore = format!("{at}/restore");
+        let (first, once) = s.post(&restore, &json!(null)).await;
+        let (second, again) = s.post(&restore, &json!(null)).await;
+        assert_eq!((first, second), (StatusCode::OK, StatusCode::OK), "{at}");
+        assert_eq!(once, again, "{at}");
+        let nobodys = format!("{}/99999/restore", at.rsplit_once('/').expect("a number").0);
+        assert_eq!(s.post(&nobodys, &json!(null)).await.0, StatusCode::NOT_FOUND, "{nobodys}");
+    }
+    let (_, history) = s.get("/api/cords/1/history").await;
+    let put_back = history
+        .as_array()
+        .map_or(0, |h| h.iter().filter(|e| e["says"].as_str().is_some_and(|w| w == "Back in the kit.")).count());
+    assert_eq!(put_back, 1, "written down once: {history}");
+}
