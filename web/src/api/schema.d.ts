@@ -2087,7 +2087,7 @@ export interface components {
          * @description What is built of poles.
          * @enum {string}
          */
-        Build: "tripod" | "shears" | "a-frame" | "trestle" | "rack" | "cross" | "brace" | "longer";
+        Build: "tripod" | "shears" | "a-frame" | "trestle" | "rack" | "table" | "bridge" | "cross" | "brace" | "longer";
         /** @description Something that can be built, and what has to be said of it. */
         BuildChoice: {
             /** @description It has a bar or ledger. */
@@ -5103,6 +5103,8 @@ export interface components {
             grounds: components["schemas"]["Named"][];
             /** @description Every lashing. */
             lashings: components["schemas"]["LashingChoice"][];
+            /** @description Each of what is built, as large as it usually is. */
+            usual: components["schemas"]["PolesDraft"][];
         };
         /** @description Poles lashed together, as they are said. */
         PolesDraft: {

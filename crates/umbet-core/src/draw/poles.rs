@@ -22,6 +22,8 @@ pub struct PolesLooks {
     pub thick_m: f64,
     /// Poles.
     pub poles: Vec<PoleLooks>,
+    /// Thin poles laid on as a top, half as thick.
+    pub top: Vec<PoleLooks>,
     /// Where they are lashed.
     pub lashed: Vec<P3>,
     /// Feet.
@@ -166,6 +168,15 @@ fn body(looks: &PolesLooks, at: &dyn Fn(&P3) -> P2, scale: f64) -> Vec<Item> {
     }
     for p in &looks.lashed {
         items.extend(turns(at(p), thick));
+    }
+    for pole in &looks.top {
+        let (a, b) = (at(&pole.from), at(&pole.to));
+        if (b[0] - a[0]).hypot(b[1] - a[1]) < 2.0 {
+            items.push(Item::Circle { class: "ob wood", at: a, r: thick / 4.0 });
+            items.push(Item::Circle { class: "oe hollow", at: a, r: thick / 4.0 });
+        } else {
+            items.extend(bar(a, b, thick / 2.0));
+        }
     }
     items
 }

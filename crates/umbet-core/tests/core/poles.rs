@@ -62,6 +62,61 @@ fn every_build_is_planned_whole() {
     }
 }
 
+/// A table bears on eight ends of four legs: its own weight and what lies on it come down at its feet; without its long braces it would
+/// rack, with them nothing is guyed. The cord of its top is each pole's box gone round once, by hand.
+#[test]
+fn a_top_stands_on_two_trestles() {
+    for b in [Build::Table, Build::Bridge] {
+        let d = PolesDraft::usual_of(b);
+        let standing = read(&d).standing(&Reader::default()).expect("goes");
+        assert_eq!((standing.feet.len(), standing.guyed.len()), (4, 0), "{b:?}");
+        let forces = standing.forces(b, 0.0).expect("goes");
+        let solved = forces.holding.as_ref().expect("goes");
+        let down: f64 = standing.feet.iter().map(|f| solved.feet_n[*f].z).sum();
+        let all: f64 = standing.frame.loads.iter().map(|l| -l.z).sum();
+        assert!((down - all).abs() < 1e-6 * all && down > d.mass_kg * 9.8, "{b:?}: {down} of {all}");
+        // Leant on lengthwise it holds by its two long braces, the last of its poles; without them it folds.
+        let mut leant_on = standing.frame.clone();
+        leant_on.loads.iter_mut().for_each(|l| l.y += 5.0);
+        assert!(leant_on.solved().is_ok(), "{b:?} folds");
+        leant_on.poles.truncate(leant_on.poles.len() - 2);
+        assert!(leant_on.solved().is_err(), "{b:?} stands without its long braces");
+
+        let p = planned(&d).expect("goes");
+        let steps: Vec<&str> = p.plan.order.iter().map(|s| s.id.as_str()).collect();
+        let place =
+            |id: &str| steps.iter().position(|s| *s == id).unwrap_or_else(|| panic!("{b:?}: no {id} in {steps:?}"));
+        assert!(
+            place("tie-top") < place("stand")
+                && place("stand") < place("tie-bearers")
+                && place("tie-long") < place("deck")
+        );
+        // 1.5 m with thin poles of 37.5 mm a hand apart: one every 137.5 mm, 12 of them; round 75 and 37.5 mm and twice the cord.
+        if b == Build::Table {
+            assert!(p.plan.needs.iter().any(|n| n.starts_with("12 × thin pole of 0.90 m")), "{:?}", p.plan.needs);
+            let top = p.plan.cuts.iter().find(|c| c.name.starts_with("Floor lashing")).expect("cord of the top");
+            let once = 2.0 * (0.075 + 0.0375 + 0.02) + 0.0375 + 0.01 + 0.1375;
+            let by_hand = 12.0 * once + 4.0 * std::f64::consts::PI * 0.085 + 0.3;
+            assert!((top.each_m - by_hand).abs() < 0.02 && top.times == 2, "{} for {by_hand}", top.each_m);
+        }
+    }
+    let people = PolesDraft { bears: Bears::People, ..PolesDraft::usual_of(Build::Bridge) };
+    assert!(refused(&people).contains("bear no people"), "{}", refused(&people));
+}
+
+/// As it is usually built each stands without a warning that it parts.
+#[test]
+fn what_is_usual_stands() {
+    for b in Build::ALL {
+        let p = planned(&PolesDraft::usual_of(*b)).unwrap_or_else(|no| panic!("{b:?}: {}", no.0));
+        assert!(
+            !p.plan.change.iter().any(|c| c.contains("breaks under it") || c.contains("bows out under")),
+            "{b:?}: {:?}",
+            p.plan.change
+        );
+    }
+}
+
 /// On paper the lashing itself stands beside what is built with it.
 #[test]
 fn the_lashing_goes_to_paper() {
@@ -208,13 +263,14 @@ proptest! {
     /// Whatever legged thing stands, its forces add up, at every joint and over the whole.
     #[test]
     fn forces_balance(
-        which in 0usize..5,
+        which in 0usize..7,
         lashed_m in 1.5f64..3.5,
         out in 0.15f64..0.8,
         bar in 0.1f64..0.6,
         mass_kg in 1.0f64..500.0,
         pole_mm in 40.0f64..200.0,
         spread_line: bool,
+        long_m in 0.5f64..5.0,
     ) {
         let build = Build::ALL[which];
         let apex = lashed_m * (1.0 - out * out * 0.81).sqrt();
@@ -227,6 +283,7 @@ proptest! {
             mass_kg,
             pole_mm,
             spread_line,
+            long_m,
             ..PolesDraft::usual()
         };
         let standing = read(&d).standing(&Reader::default()).expect("goes");

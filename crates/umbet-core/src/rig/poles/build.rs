@@ -10,7 +10,7 @@ use crate::units::{Length, Reader};
 /// Density of the poles, kilograms a cubic metre (wood handbooks, recalled: 500 to 900 green).
 const WOOD_KG_M3: f64 = 700.0;
 /// A trestle's top is so much narrower than its foot, as a ratio (common practice).
-const TRESTLE_TOP: f64 = 0.7;
+pub(super) const TRESTLE_TOP: f64 = 0.7;
 /// Poles run so far past the lashings at their ends, metres (common practice: a hand and a half).
 const PAST_M: f64 = 0.15;
 
@@ -68,6 +68,14 @@ impl Standing {
     }
 }
 
+/// Nodes of a trestle: its ledger and top bar on either leg, the top bar's middle, where its braces cross.
+struct Trestle {
+    low: Vec<usize>,
+    high: Vec<usize>,
+    middle: usize,
+    cross: usize,
+}
+
 struct Site<'a> {
     poles: &'a Poles,
     at: Standing,
@@ -100,6 +108,7 @@ impl Poles {
             Build::AFrame => site.a_frame(),
             Build::Trestle => site.trestle(),
             Build::Rack => site.rack(),
+            Build::Table | Build::Bridge => site.topped(),
             Build::Cross => site.cross(),
             Build::Brace => site.brace(),
             Build::Longer => site.longer(),
@@ -121,8 +130,7 @@ impl Poles {
                 m(0.5 * d.lashed_m)
             ));
         }
-        let along =
-            if d.build == Build::Trestle { d.lashed_m.hypot((1.0 - TRESTLE_TOP) * d.out_m) } else { d.lashed_m };
+        let along = if d.build.trestled() { d.lashed_m.hypot((1.0 - TRESTLE_TOP) * d.out_m) } else { d.lashed_m };
         if (d.build.legged() || d.build == Build::Cross) && along + PAST_M > d.pole_m {
             return no(format!(
                 "A lashing {} up is past the end of a pole of {}: at least {} of it stands over the lashing.",
@@ -155,7 +163,7 @@ impl Poles {
     pub fn apex_m(&self) -> f64 {
         let d = &self.said;
         match d.build {
-            Build::Trestle | Build::Cross => d.lashed_m,
+            Build::Trestle | Build::Table | Build::Bridge | Build::Cross => d.lashed_m,
             _ => (d.lashed_m.powi(2) - d.out_m.powi(2)).max(0.0).sqrt(),
         }
     }
@@ -288,33 +296,81 @@ impl Site<'_> {
         self.other("bar", "Bar on the legs", "square", ends);
     }
 
-    fn trestle(&mut self) {
+    /// A trestle across, so far along: two legs, top bar, ledger, two braces.
+    fn trestle_at(&mut self, y: f64) -> Trestle {
         let d = &self.poles.said;
         let (top, out, bar) = (d.lashed_m, d.out_m, d.bar_m);
         let wide = |z: f64| out * (1.0 - (1.0 - TRESTLE_TOP) * z / top);
         let (mut low, mut high) = (Vec::new(), Vec::new());
         for side in [-1.0, 1.0] {
-            let foot = self.foot(side * out, 0.0);
-            low.push(self.node(side * wide(bar), 0.0, bar));
-            high.push(self.node(side * wide(top), 0.0, top));
+            let foot = self.foot(side * out, y);
+            low.push(self.node(side * wide(bar), y, bar));
+            high.push(self.node(side * wide(top), y, top));
             self.leg(&[foot, low[low.len() - 1], high[high.len() - 1]]);
         }
-        let middle = self.node(0.0, 0.0, top);
+        let middle = self.node(0.0, y, top);
         self.pole("top bar", &[high[0], middle, high[1]], [PAST_M; 2]);
         self.pole("ledger", &low, [PAST_M; 2]);
         let cross = bar + (top - bar) * wide(bar) / (wide(bar) + wide(top));
-        let cross = self.node(0.0, 0.0, cross);
+        let cross = self.node(0.0, y, cross);
         self.pole("brace", &[low[0], cross, high[1]], [PAST_M; 2]);
         self.pole("brace", &[low[1], cross, high[0]], [PAST_M; 2]);
-        for n in low.iter().chain(&high).chain([&middle, &cross]) {
-            self.at.frame.kept[*n][1] = true;
-        }
-        self.at.guyed = high.clone();
-        self.load(middle, 1.0);
+        Trestle { low, high, middle, cross }
+    }
+
+    fn trestle_lashings(&mut self, all: &[Trestle]) {
+        let of = |part: fn(&Trestle) -> &[usize]| all.iter().flat_map(|t| part(t).iter().copied()).collect::<Vec<_>>();
+        let (low, high) = (of(|t| &t.low), of(|t| &t.high));
         self.main("top", "Top bar on the legs", high.clone());
         self.other("ledger", "Ledger on the legs", "square", low.clone());
         self.other("ends", "Braces on the legs", "square", [low, high].concat());
-        self.other("brace", "Where the braces cross", "diagonal", vec![cross]);
+        self.other("brace", "Where the braces cross", "diagonal", all.iter().map(|t| t.cross).collect());
+    }
+
+    fn trestle(&mut self) {
+        let one = self.trestle_at(0.0);
+        for n in one.low.iter().chain(&one.high).chain([&one.middle, &one.cross]) {
+            self.at.frame.kept[*n][1] = true;
+        }
+        self.at.guyed = one.high.clone();
+        self.load(one.middle, 1.0);
+        self.trestle_lashings(&[one]);
+    }
+
+    /// Two trestles with two bearers on their top bars, close by the legs, and a long brace on either side, the one rising where the
+    /// other falls: nothing else keeps it from racking lengthwise.
+    fn topped(&mut self) {
+        let long = self.poles.said.long_m;
+        let ends = [self.trestle_at(0.0), self.trestle_at(long)];
+        let mut bearers = Vec::new();
+        for side in 0..2 {
+            let (from, to) = (ends[0].high[side], ends[1].high[side]);
+            let at = self.at.frame.nodes[from];
+            let middle = self.node(at.x, long / 2.0, at.z);
+            self.pole("bearer", &[from, middle, to], [2.0 * PAST_M; 2]);
+            bearers.push((from, middle, to));
+        }
+        let braces = [[ends[0].low[0], ends[1].high[0]], [ends[1].low[1], ends[0].high[1]]];
+        for brace in braces {
+            self.pole("long brace", &brace, [PAST_M; 2]);
+        }
+        for (from, middle, to) in bearers {
+            if self.poles.said.build == Build::Bridge {
+                // What crosses is all in its middle once.
+                self.load(middle, 0.5);
+            } else {
+                self.load(middle, 0.25);
+                self.load(from, 0.125);
+                self.load(to, 0.125);
+            }
+        }
+        self.trestle_lashings(&ends);
+        let on = ends.iter().flat_map(|t| t.high.iter().copied()).collect();
+        self.other("bearers", "Bearers on the top bars", "square", on);
+        if let Some(bearers) = self.at.lashed.last_mut() {
+            bearers.rests = true;
+        }
+        self.other("long", "Long braces on the legs", "square", braces.concat());
     }
 
     fn rack(&mut self) {

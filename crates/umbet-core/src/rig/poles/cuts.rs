@@ -1,6 +1,6 @@
 //! Lines beside the lashings, their knots, what is cut and what else is wanted.
 
-use super::build::Standing;
+use super::build::{Standing, TRESTLE_TOP};
 use super::draft::Poles;
 use super::forces::Forces;
 use super::lashed::LashingFacts;
@@ -11,7 +11,43 @@ use crate::situation::{Draft, Habits, Release, Shape, Task, Tension};
 use crate::units::{Length, Reader};
 use crate::words::small;
 
+/// Tails of a floor lashing, metres together (common practice: a hand and a half each).
+const DECK_TAILS_M: f64 = 0.3;
+/// Poles of a top are so thick, as a share of the others, and lie so far apart at most, metres (common practice: a hand).
+const DECK_THICK: f64 = 0.5;
+const DECK_APART_M: f64 = 0.1;
+
+/// A top of thin poles on two bearers.
+pub(super) struct Deck {
+    /// How many poles.
+    pub poles: usize,
+    /// Their length.
+    pub across_m: f64,
+    /// Their thickness.
+    pub thick_m: f64,
+    /// Cord of one bearer's lashing: its turns, its two hitches, all of it.
+    pub turns_m: f64,
+    pub hitches_m: f64,
+    pub cord_m: f64,
+}
+
 impl Poles {
+    /// The top: as long as from trestle to trestle, as wide as the top bars and a hand over either side. Over a pole and under the
+    /// bearer is once round a box as high as both and as wide as the pole, and on to the next (by geometry).
+    pub(super) fn deck(&self) -> Deck {
+        let d = &self.said;
+        let (pole_m, cord_m) = (d.pole_mm / 1000.0, self.cord.diameter.m());
+        let thick_m = DECK_THICK * pole_m;
+        let step = thick_m + DECK_APART_M;
+        let poles = (d.long_m / step).ceil() as usize + 1;
+        let once = 2.0 * (pole_m + thick_m + 2.0 * cord_m) + thick_m + cord_m + step;
+        let turns_m = poles as f64 * once;
+        // A clove hitch is two turns round the bearer.
+        let hitches_m = 2.0 * 2.0 * std::f64::consts::PI * (pole_m + cord_m);
+        let across_m = 2.0 * (d.out_m * TRESTLE_TOP + 0.1);
+        Deck { poles, across_m, thick_m, turns_m, hitches_m, cord_m: turns_m + hitches_m + DECK_TAILS_M }
+    }
+
     /// Length of the line from foot to foot, without its knots, metres.
     pub(super) fn line_m(&self, standing: &Standing) -> f64 {
         let at = |n: usize| standing.frame.nodes[n];
@@ -83,6 +119,13 @@ impl Poles {
             }
             cuts.push(Cut::of("Line from foot to foot", rows, &self.cord, items, reader));
         }
+        if self.said.build.topped() {
+            let deck = self.deck();
+            let mut items = vec![item("over each pole and under the bearer", deck.turns_m, reader)];
+            items.push(item("a clove hitch at either end", deck.hitches_m, reader));
+            items.push(item("both tails", DECK_TAILS_M, reader));
+            cuts.push(Cut::of("Floor lashing along a bearer", 2, &self.cord, items, reader));
+        }
         if self.said.build.guyed() {
             let run = standing.high_m() * std::f64::consts::SQRT_2;
             let mut items = vec![item("from the top to its peg", run, reader)];
@@ -107,6 +150,12 @@ impl Poles {
                 }
                 None => all.push(format!("1 × {says}")),
             }
+        }
+        if self.said.build.topped() {
+            let deck = self.deck();
+            let (long, thick) =
+                (reader.length_up(Length::from_m(deck.across_m)), reader.diameter(Length::from_m(deck.thick_m)));
+            all.push(format!("{} × thin pole of {long}, {thick}, for the top", deck.poles));
         }
         if self.said.build.guyed() {
             all.push(format!("{} × peg", 2 * standing.guyed.len()));

@@ -21,6 +21,10 @@ words!(
         Trestle => "trestle",
         /// A ridge pole on two pairs of shears.
         Rack => "drying rack",
+        /// Two trestles, two bearers, a top.
+        Table => "camp table",
+        /// Two trestles, two bearers, treads; what crosses stands in its middle.
+        Bridge => "bridge for gear",
         /// One pole on another.
         Cross => "bar across an upright",
         /// Two poles that spring apart.
@@ -46,7 +50,7 @@ impl Build {
         match self {
             Self::Tripod => Meet::ThreeLegs,
             Self::Shears | Self::AFrame | Self::Rack => Meet::TwoLegs,
-            Self::Trestle | Self::Cross => Meet::Cross,
+            Self::Trestle | Self::Table | Self::Bridge | Self::Cross => Meet::Cross,
             Self::Brace => Meet::Sprung,
             Self::Longer => Meet::Longer,
         }
@@ -54,12 +58,22 @@ impl Build {
 
     /// It stands on feet set apart.
     pub const fn legged(self) -> bool {
-        matches!(self, Self::Tripod | Self::Shears | Self::AFrame | Self::Trestle | Self::Rack)
+        matches!(self, Self::Tripod | Self::Shears | Self::AFrame | Self::Rack) || self.trestled()
+    }
+
+    /// It stands on trestles.
+    pub const fn trestled(self) -> bool {
+        matches!(self, Self::Trestle | Self::Table | Self::Bridge)
+    }
+
+    /// It has a top on two trestles.
+    pub const fn topped(self) -> bool {
+        matches!(self, Self::Table | Self::Bridge)
     }
 
     /// It has a bar between its legs.
     pub const fn barred(self) -> bool {
-        matches!(self, Self::AFrame | Self::Trestle)
+        matches!(self, Self::AFrame) || self.trestled()
     }
 
     /// What it stands or falls by keeps feet from sliding apart.
@@ -175,6 +189,24 @@ impl PolesDraft {
         }
     }
 
+    /// What is built, as large as such things usually are.
+    pub fn usual_of(build: Build) -> Self {
+        // Poles' length, height of the lashing, feet out, height of the bar, ridge or span, what it bears.
+        let [pole_m, lashed_m, out_m, bar_m, long_m, mass_kg] = match build {
+            Build::Tripod => return Self::usual(),
+            Build::Shears => [3.5, 3.1, 0.9, 0.9, 1.2, 40.0],
+            Build::AFrame => [3.0, 2.6, 0.8, 0.7, 1.2, 40.0],
+            Build::Trestle => [1.8, 1.4, 0.6, 0.4, 1.2, 60.0],
+            Build::Rack => [2.4, 2.0, 0.6, 0.9, 2.0, 20.0],
+            Build::Table => [1.0, 0.8, 0.5, 0.25, 1.5, 30.0],
+            Build::Bridge => [1.0, 0.8, 0.6, 0.25, 2.4, 60.0],
+            Build::Cross => [2.5, 1.4, 0.6, 0.4, 1.2, 25.0],
+            Build::Brace => [2.5, 1.4, 0.6, 0.4, 1.2, 20.0],
+            Build::Longer => [3.0, 2.6, 0.6, 0.4, 0.9, 20.0],
+        };
+        Self { build, pole_m, lashed_m, out_m, bar_m, long_m, mass_kg, ..Self::usual() }
+    }
+
     /// Its numbers.
     pub fn fields(&self) -> Vec<FieldAt> {
         let mut all = vec![
@@ -195,6 +227,9 @@ impl PolesDraft {
         if self.build == Build::Rack {
             all.push(FieldAt::new("/long_m", "From shears to shears", Quantity::Length));
         }
+        if self.build.topped() {
+            all.push(FieldAt::new("/long_m", "From trestle to trestle", Quantity::Length));
+        }
         if self.build == Build::Longer {
             all.push(FieldAt::new("/long_m", "Overlap of the two", Quantity::Length));
         }
@@ -204,7 +239,7 @@ impl PolesDraft {
     fn lashed_label(&self) -> &'static str {
         match self.build {
             Build::Cross => "Height of the bar on the upright",
-            Build::Trestle => "Height of its top",
+            Build::Trestle | Build::Table | Build::Bridge => "Height of its top",
             _ => "From the foot to the lashing",
         }
     }

@@ -15,7 +15,9 @@ pub fn drawings(poles: &Poles, standing: &Standing, forces: &Forces, given: &Giv
     let narrow = |share: f64| PolesLooks { width: given.width * share, ..looks.clone() };
     let scene = match poles.said.build {
         Build::Tripod => beside(poles_front(&narrow(0.62), [0, 2]), "From above", poles_above(&narrow(0.38))),
-        Build::Rack => beside(poles_front(&narrow(0.5), [0, 2]), "From the side", poles_front(&narrow(0.5), [1, 2])),
+        Build::Rack | Build::Table | Build::Bridge => {
+            beside(poles_front(&narrow(0.5), [0, 2]), "From the side", poles_front(&narrow(0.5), [1, 2]))
+        }
         _ => poles_front(&looks, [0, 2]),
     };
     vec![Drawing { id: "front", name: "Front", scene }]
@@ -80,6 +82,7 @@ fn looks(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>)
         width: given.width,
         thick_m: d.pole_mm / 1000.0,
         poles: drawn,
+        top: top(poles, standing),
         lashed: standing.lashed.iter().flat_map(|l| l.nodes.iter().map(|i| at(*i))).collect(),
         feet: standing.feet.iter().map(|i| at(*i)).collect(),
         lines: standing.lines.iter().map(|[a, b]| [at(*a), at(*b)]).collect(),
@@ -95,6 +98,18 @@ fn looks(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>)
         high: [reader.length(Length::from_m(standing.high_m())), reader.length(Length::from_m(apart(standing)))],
         high_m: standing.high_m(),
     }
+}
+
+/// The thin poles of a top, lying on the bearers.
+fn top(poles: &Poles, standing: &Standing) -> Vec<PoleLooks> {
+    if !poles.said.build.topped() {
+        return Vec::new();
+    }
+    let deck = poles.deck();
+    let z = standing.high_m() + poles.said.pole_mm / 2000.0 + deck.thick_m / 2.0;
+    let y = |i: usize| poles.said.long_m * i as f64 / (deck.poles - 1) as f64;
+    let half = deck.across_m / 2.0;
+    (0..deck.poles).map(|i| PoleLooks { from: [-half, y(i), z], to: [half, y(i), z] }).collect()
 }
 
 fn apart(standing: &Standing) -> f64 {

@@ -49,6 +49,7 @@ impl RigDraft for PolesDraft {
             grounds: grounds().iter().map(|g| Named::new(&g.id, &g.name)).collect(),
             bears: Bears::ALL.iter().map(|b| Named::new(b.id(), b.words())).collect(),
             lashings: crate::lashing::lashings().iter().map(lashing).collect(),
+            usual: Build::ALL.iter().map(|b| PolesDraft::usual_of(*b)).collect(),
         }
     }
 
@@ -73,6 +74,8 @@ pub struct PolesChoices {
     pub bears: Vec<Named>,
     /// Every lashing.
     pub lashings: Vec<LashingChoice>,
+    /// Each of what is built, as large as it usually is.
+    pub usual: Vec<PolesDraft>,
 }
 
 /// Something that can be built, and what has to be said of it.

@@ -40,20 +40,30 @@ pub fn order(
             "Lay each pair of legs side by side on a log, feet level with each other.",
         ));
     }
-    if matches!(d.build, Build::Trestle) {
+    if d.build.trestled() {
         all.push(Step::new(
             "lay",
             "Lay them",
-            "Lay the legs out on the ground, top bar and ledger across them, at the marks.",
+            if d.build.topped() {
+                "Lay the legs of each trestle out on the ground, top bar and ledger across them, at the marks."
+            } else {
+                "Lay the legs out on the ground, top bar and ledger across them, at the marks."
+            },
         ));
     }
-    for l in lashed {
+    // What joins the trestles is tied when they stand.
+    let standing_up = |l: &&LashingFacts| d.build.topped() && matches!(l.id.as_str(), "bearers" | "long");
+    for l in lashed.iter().filter(|l| !standing_up(l)) {
         all.push(tie(poles, l));
         if l.id == "top" && matches!(d.build, Build::Shears | Build::AFrame | Build::Rack | Build::Tripod) {
             all.push(open(poles, &m));
         }
     }
     all.extend(raise(poles, standing, joints, &m));
+    all.extend(lashed.iter().filter(standing_up).map(|l| tie(poles, l)));
+    if d.build.topped() {
+        all.push(top(poles, reader));
+    }
     all.push(Step::new(
         "try",
         "Try it",
@@ -68,7 +78,7 @@ fn mark(poles: &Poles, m: &dyn Fn(f64) -> String) -> String {
     let up = format!("Mark the legs {} from their feet", m(d.lashed_m));
     match d.build {
         Build::AFrame => format!("{up}, and again where the bar crosses, {} over the ground.", m(d.bar_m)),
-        Build::Trestle => {
+        Build::Trestle | Build::Table | Build::Bridge => {
             format!(
                 "Mark the legs where top bar and ledger cross: {} and {} over the ground.",
                 m(d.lashed_m),
@@ -108,6 +118,21 @@ fn open(poles: &Poles, m: &dyn Fn(f64) -> String) -> Step {
     Step::new("open", "Open", say).with("feet from the middle", m(d.out_m))
 }
 
+/// The top laid and lashed on its bearers.
+fn top(poles: &Poles, reader: &Reader) -> Step {
+    let deck = poles.deck();
+    let what = if poles.said.build == Build::Bridge { "treads" } else { "top" };
+    Step::new(
+        "deck",
+        "The top",
+        format!(
+            "Lay the {what} across the bearers, {} poles a hand apart at most. Floor lashing along each bearer: a clove hitch on it outside the first pole, then over the pole, down and under the bearer, up behind it, and over the next; haul each; a clove hitch on the bearer outside the last.",
+            deck.poles
+        ),
+    )
+    .with("cord each", reader.length_up(Length::from_m(deck.cord_m)))
+}
+
 fn raise(poles: &Poles, standing: &Standing, joints: &[Joint], m: &dyn Fn(f64) -> String) -> Vec<Step> {
     let d = &poles.said;
     let mut all = Vec::new();
@@ -122,6 +147,13 @@ fn raise(poles: &Poles, standing: &Standing, joints: &[Joint], m: &dyn Fn(f64) -
             )
             .at("foot"),
         );
+    }
+    if d.build.topped() {
+        all.push(Step::new(
+            "stand",
+            "Stand them up",
+            format!("Stand both trestles up {} apart, one at each holding it; lay the bearers on the top bars, close by the legs.", m(d.long_m)),
+        ));
     }
     if d.build.guyed() {
         let how = match d.build {
