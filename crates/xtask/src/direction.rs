@@ -48,9 +48,14 @@ const SERVER: Floors = &[
     ("guard", &["error"]),
     ("store", &["error", "trouble", "work"]),
     ("drawing_up", &["error", "store"]),
-    ("state", &["drawing_up", "error", "kept", "store"]),
+    ("kit", &["error", "store"]),
+    ("tied", &["error", "store"]),
+    ("state", &["drawing_up", "error", "kept", "kit", "store", "tied"]),
     ("demo", &["error", "store"]),
-    ("routes", &["drawing_up", "error", "export", "extract", "forecast", "gpx", "kept", "state", "store", "work"]),
+    (
+        "routes",
+        &["drawing_up", "error", "export", "extract", "forecast", "gpx", "kept", "state", "store", "tied", "work"],
+    ),
 ];
 
 const PAGE: Floors = &[
