@@ -15,6 +15,7 @@ const none: CatalogueWords = {
   works: [],
   made_ends: [],
   bends: [],
+  spools: [],
 }
 
 export const useCatalogue = defineStore('catalogue', () => {

@@ -2158,6 +2158,8 @@ export interface components {
             shapes: components["schemas"]["ShapeKind"][];
             /** @description Where values come from. */
             sources: components["schemas"]["Source"][];
+            /** @description Spools as they are sold. */
+            spools: components["schemas"]["SpoolSold"][];
             /** @description Surfaces. */
             surfaces: components["schemas"]["SurfaceKind"][];
             /** @description Jobs. */
@@ -5868,6 +5870,16 @@ export interface components {
              * @description Mean wind, m/s.
              */
             wind_ms: number;
+        };
+        /** @description A spool as it is sold. */
+        SpoolSold: {
+            /**
+             * Format: double
+             * @description Its length, metres.
+             */
+            m: number;
+            /** @description The same in the reader's measures. */
+            says: string;
         };
         /**
          * @description How practice is spread.

@@ -1,5 +1,6 @@
 //! What can be said in a situation: cords, surfaces, shapes, schools, sources.
 
+use super::cutting::{SpoolSold, spools};
 use crate::extract::Person;
 use crate::store::cords::made_ends;
 use axum::Json;
@@ -126,6 +127,8 @@ pub struct CatalogueWords {
     made_ends: Vec<&'static str>,
     /// Ids of knots that join two cords.
     bends: Vec<&'static str>,
+    /// Spools as they are sold.
+    spools: Vec<SpoolSold>,
 }
 
 /// Cords, surfaces, shapes, schools and sources.
@@ -164,6 +167,7 @@ pub async fn catalogue(person: Person) -> Json<CatalogueWords> {
         sources: sources().to_vec(),
         works: LineWork::ALL.iter().map(|&work| WorkKind { work, words: work.words().into() }).collect(),
         made_ends: made_ends().map(|k| k.id.as_str()).collect(),
+        spools: spools(&person.reader()),
         bends: knots().knots().iter().filter(|k| k.entry.family == Family::Bend).map(|k| k.id.as_str()).collect(),
     })
 }

@@ -9,13 +9,13 @@ use crate::store::{KitCord, NAME_LONG};
 use crate::work;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use umbet_core::cord::{Construction, cord};
 use umbet_core::cutting::{self, Bend, CutFrom, CutPiece, CuttingPlan, Kept, Line, SPOOL_M, Spare, in_parts};
 use umbet_core::knot::catalogue;
-use umbet_core::units::Length;
+use umbet_core::units::{Length, Reader};
 use umbet_core::usage::{ends, taken};
-use utoipa::IntoParams;
+use utoipa::{IntoParams, ToSchema};
 
 /// How long a spool is that is bought.
 #[derive(Deserialize, IntoParams)]
@@ -36,6 +36,21 @@ pub struct CuttingQuery {
 
 /// Least and most length of a spool, metres.
 const SPOOLS_M: [f64; 2] = [5.0, 500.0];
+
+/// A spool as it is sold.
+#[derive(Serialize, ToSchema)]
+pub struct SpoolSold {
+    /// Its length, metres.
+    m: f64,
+    /// The same in the reader's measures.
+    says: String,
+}
+
+/// Spools as they are sold (common practice), to choose from.
+pub fn spools(reader: &Reader) -> Vec<SpoolSold> {
+    let sold = |m| SpoolSold { m, says: reader.length(Length::from_m(m)).replace(".00", "") };
+    [20.0, 30.0, 50.0, 100.0, 200.0].map(sold).into()
+}
 
 impl CuttingQuery {
     /// The length that is meant.

@@ -60,7 +60,7 @@ async fn a_piece_is_found_on_the_page() {
     b.see_words(".found a", "Hut coil").await;
     b.type_into(".find-cord label:nth-of-type(1) input", "long").await;
     b.press(".find-cord button", "Find it").await;
-    b.see_words(".find-cord .trouble", "Give the length in metres as a number, such as 12.5.").await;
+    b.see_words(".find-cord .trouble", "Give the length in metres as a number.").await;
     b.type_into(".find-cord label:nth-of-type(1) input", "1000").await;
     b.press(".find-cord button", "Find it").await;
     b.see_words(".find-cord", "Nothing in the kit does that.").await;

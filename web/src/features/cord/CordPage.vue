@@ -6,7 +6,6 @@ import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
 import { api, got, words, type CatalogueWords, type KitCord } from '../../api/client'
-import { useMeasure } from '../../app/measure'
 import { useOutbox } from '../../app/outbox'
 import { byItself } from '../../app/told'
 import TwoVersions from '../../app/TwoVersions.vue'
@@ -17,10 +16,9 @@ import '../../styles/piece.css'
 
 const catalogue = useCatalogue()
 const outbox = useOutbox()
-const { unit, length, typedLength, metres } = useMeasure()
 const kinds = computed(() => catalogue.lists.cords)
 const gone = ref<KitCord>()
-const fresh = ref({ name: '', kind: 'paracord-iii', length: typedLength(10) })
+const fresh = ref({ name: '', kind: 'paracord-iii', length_m: '10' })
 const kind = (id: string) => kinds.value.find((k) => k.id === id)
 const options = computed(() => kinds.value.map((k) => ({ value: k.id, text: k.name })))
 const longest = computed(() => Math.max(1, ...(cords.value ?? []).map((c) => c.length_m)))
@@ -35,10 +33,16 @@ const {
 const { trouble, attempt } = useAttempt(again)
 const stands = (c: KitCord, now: Partial<KitCord>) => (cords.value = cords.value?.map((k) => (k.id === c.id ? { ...k, ...now } : k)))
 
+/** A length as it was typed. */
+function metres(text: string) {
+  const m = Number(text.trim().replace(',', '.'))
+  if (text.trim() === '' || Number.isNaN(m)) throw new Error('Give the length in metres as a number, such as 12.5.')
+  return m
+}
 const add = () =>
   attempt(async () => {
-    const { name, kind, length } = fresh.value
-    await got(api.POST('/api/cords', { body: { name, kind, length_m: metres(length) } }))
+    const { name, kind, length_m } = fresh.value
+    await got(api.POST('/api/cords', { body: { name, kind, length_m: metres(length_m) } }))
     fresh.value = { ...fresh.value, name: '' }
   })
 
@@ -91,7 +95,7 @@ async function change(c: KitCord, e: Event) {
 const parts = [
   { field: 'name', says: 'Name' },
   { field: 'kind', says: 'Kind', reads: (id: string) => kind(id)?.name ?? id },
-  { field: 'length_m', says: 'Length', reads: (m: number) => length(m) },
+  { field: 'length_m', says: 'Length, m' },
   { field: 'diameter_mm', says: 'Thickness, mm' },
   { field: 'colour', says: 'Colour' },
   { field: 'place', says: 'Place' },
@@ -126,7 +130,7 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
       <h2 v-if="g.name" class="kit-group">
         {{ g.name }}
         <span class="sub"
-          >{{ g.pieces.length === 1 ? 'one piece' : `${g.pieces.length} pieces` }}, {{ length(metresOf(g.pieces), 1) }}</span
+          >{{ g.pieces.length === 1 ? 'one piece' : `${g.pieces.length} pieces` }}, {{ metresOf(g.pieces).toFixed(1) }} m</span
         >
       </h2>
       <ul class="hanks">
@@ -142,14 +146,14 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
             <span :style="{ width: `${(c.length_m / longest) * 100}%` }" />
           </div>
           <label class="hank-length"
-            ><span class="visually-hidden">Length of {{ c.name }}, {{ unit.length }}</span
+            ><span class="visually-hidden">Length of {{ c.name }}, m</span
             ><input
               class="form-control"
               inputmode="decimal"
-              :value="typedLength(c.length_m)"
+              :value="c.length_m"
               :disabled="Boolean(c.retired)"
               @change="change(c, $event)" />
-            {{ unit.length }}</label
+            m</label
           >
           <BButton class="btn-bare" variant="link" @click="remove(c)"
             >Take out<span class="visually-hidden"> {{ c.name }}</span></BButton
@@ -162,7 +166,7 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
     <form class="inline-form" @submit.prevent="add">
       <label>A new hank <BFormInput v-model="fresh.name" required maxlength="80" autocomplete="off" /></label>
       <label>Kind <BFormSelect v-model="fresh.kind" :options="options" /></label>
-      <label>Length, {{ unit.length }} <BFormInput v-model="fresh.length" inputmode="decimal" required autocomplete="off" /></label>
+      <label>Length, m <BFormInput v-model="fresh.length_m" inputmode="decimal" required autocomplete="off" /></label>
       <BButton type="submit" class="btn-tar">Add it</BButton>
     </form>
     <KitFiles @changed="byItself(again())" />

@@ -3,8 +3,8 @@
 import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
+import { useCatalogue } from '../../api/catalogue'
 import { api, got, type Schemas } from '../../api/client'
-import { useMeasure } from '../../app/measure'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import '../../styles/cutting.css'
@@ -70,8 +70,7 @@ async function cut(piece: Piece, line: Schemas['CutFrom'] & { times: number }) {
   const went = await attempt(() => got(api.POST('/api/cords/{id}/deeds', { params, body: { deed, version: kept.version } })))
   done.value = went ? `Cut and written into the ledger: ${said(line)}.` : ''
 }
-const spools = [20, 30, 50, 100, 200]
-const { length } = useMeasure()
+const catalogue = useCatalogue()
 </script>
 
 <template>
@@ -87,7 +86,7 @@ const { length } = useMeasure()
             class="form-select spool"
             :value="query.spool_m"
             @change="take({ spool_m: Number(($event.target as HTMLSelectElement).value) })">
-            <option v-for="m in spools" :key="m" :value="m">{{ length(m, 0) }}</option>
+            <option v-for="s in catalogue.lists.spools" :key="s.m" :value="s.m">{{ s.says }}</option>
           </select></label
         >
         <label v-if="bags.length"

@@ -3,20 +3,29 @@
 import { computed, ref } from 'vue'
 import { useCatalogue } from '../../api/catalogue'
 import { api, got, words, type Schemas } from '../../api/client'
-import { useMeasure } from '../../app/measure'
 
 const catalogue = useCatalogue()
-const { unit, length, typedLength, typedPull, metres, newtons } = useMeasure()
-const asked = ref({ length: typedLength(10), pull: typedPull(400), work: 'strung' as Schemas['LineWork'], wet: false })
+const asked = ref({ length: '10', pull: '400', work: 'strung' as Schemas['LineWork'], wet: false })
 const found = ref<Schemas['LookedAt'][]>()
 const trouble = ref('')
 const works = computed(() => catalogue.lists.works.map((w) => ({ value: w.work, text: w.words })))
 
+/** A number as it was typed. */
+function number(text: string, what: string) {
+  const n = Number(text.trim().replace(',', '.'))
+  if (!text.trim() || Number.isNaN(n)) throw new Error(`Give the ${what} as a number.`)
+  return n
+}
 async function find() {
   trouble.value = ''
   try {
     const { work, wet } = asked.value
-    const query = { length_m: metres(asked.value.length), pull_n: newtons(asked.value.pull), work, wet }
+    const query = {
+      length_m: number(asked.value.length, 'length in metres'),
+      pull_n: number(asked.value.pull, 'pull in newtons'),
+      work,
+      wet,
+    }
     found.value = await got(api.GET('/api/kit/find', { params: { query } }))
   } catch (e) {
     found.value = undefined
@@ -31,8 +40,8 @@ const others = computed(() => found.value?.filter((f) => !f.serves) ?? [])
   <details class="find-cord">
     <summary>Find a piece by what it must do</summary>
     <form class="inline-form" @submit.prevent="find">
-      <label>At least, {{ unit.length }} <BFormInput v-model="asked.length" inputmode="decimal" autocomplete="off" /></label>
-      <label>under a pull of, {{ unit.pull }} <BFormInput v-model="asked.pull" inputmode="decimal" autocomplete="off" /></label>
+      <label>At least, m <BFormInput v-model="asked.length" inputmode="decimal" autocomplete="off" /></label>
+      <label>under a pull of, N <BFormInput v-model="asked.pull" inputmode="decimal" autocomplete="off" /></label>
       <label>that is <BFormSelect v-model="asked.work" :options="works" /></label>
       <label class="tick"><input v-model="asked.wet" type="checkbox" class="form-check-input" /> in the wet</label>
       <BButton type="submit" class="btn-tar">Find it</BButton>
@@ -42,8 +51,9 @@ const others = computed(() => found.value?.filter((f) => !f.serves) ?? [])
       <p v-if="!serving.length"><b>Nothing in the kit does that.</b> Why not, piece by piece:</p>
       <ul class="found">
         <li v-for="f in serving" :key="f.piece.id">
-          <RouterLink :to="`/cord/${f.piece.id}`">{{ f.piece.name }}</RouterLink>, {{ length(f.piece.length_m)
-          }}<template v-if="f.piece.place">, {{ f.piece.place }}</template
+          <RouterLink :to="`/cord/${f.piece.id}`">{{ f.piece.name }}</RouterLink>, {{ f.piece.length_m.toFixed(2) }} m<template
+            v-if="f.piece.place"
+            >, {{ f.piece.place }}</template
           >. {{ f.says }}
         </li>
       </ul>

@@ -3,8 +3,7 @@
 import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
 import { useCatalogue } from '../../api/catalogue'
-import { api, got, words, type KitCord, type Schemas } from '../../api/client'
-import { useMeasure } from '../../app/measure'
+import { api, got, type KitCord, type Schemas } from '../../api/client'
 
 const props = defineProps<{
   piece: KitCord
@@ -13,7 +12,6 @@ const props = defineProps<{
 }>()
 const trouble = defineModel<string>('trouble', { required: true })
 const catalogue = useCatalogue()
-const { unit, length, metres } = useMeasure()
 const nothing = { cut: '', times: '1', name: '', to: '', place: '', reason: '', note: '', with: 0 }
 const fresh = ref({ ...nothing, who: '', knot: 'double-fishermans' })
 const cutOff = ref<KitCord[]>([])
@@ -21,7 +19,7 @@ const { answer: kit } = useAsked(() => got(api.GET('/api/cords')))
 const joinable = computed(() =>
   (kit.value ?? []).filter((c) => c.id !== props.piece.id && c.kind === props.piece.kind && !c.held_by && !c.retired && !c.joint),
 )
-const others = computed(() => joinable.value.map((c) => ({ value: c.id, text: `${c.name}, ${length(c.length_m)}` })))
+const others = computed(() => joinable.value.map((c) => ({ value: c.id, text: `${c.name}, ${c.length_m.toFixed(2)} m` })))
 const bends = computed(() => catalogue.lists.bends.map((value) => ({ value, text: catalogue.lists.names[value] ?? value })))
 
 /** Does something with it, and writes down who did. */
@@ -35,13 +33,12 @@ function deed(what: Schemas['Deed']) {
   })
 }
 function cut() {
-  try {
-    const times = Number(fresh.value.times)
-    if (!Number.isInteger(times) || times < 1) throw new Error('Say how many as a whole number.')
-    return deed({ what: 'cut', length_m: metres(fresh.value.cut), name: fresh.value.name, times })
-  } catch (e) {
-    trouble.value = words(e)
+  const [length_m, times] = [fresh.value.cut, fresh.value.times].map((text) => (text.trim() ? Number(text.trim().replace(',', '.')) : NaN))
+  if (length_m === undefined || times === undefined || Number.isNaN(length_m) || Number.isNaN(times)) {
+    trouble.value = 'Give the length in metres as a number, such as 2.5, and how many as a whole number.'
+    return
   }
+  return deed({ what: 'cut', length_m, name: fresh.value.name, times })
 }
 function join() {
   const other = joinable.value.find((c) => c.id === Number(fresh.value.with))
@@ -60,11 +57,11 @@ function join() {
       Cut:
       <template v-for="(c, i) in cutOff" :key="c.id"
         ><template v-if="i">, </template><RouterLink :to="`/cord/${c.id}`">{{ c.name }}</RouterLink></template
-      >, {{ length(cutOff[0]?.length_m ?? 0) }}{{ cutOff.length > 1 ? ' each' : '' }}. Finish the raw ends.
+      >, {{ cutOff[0]?.length_m.toFixed(2) }} m{{ cutOff.length > 1 ? ' each' : '' }}. Finish the raw ends.
     </p>
     <label>Done by <BFormInput v-model="fresh.who" maxlength="80" autocomplete="off" placeholder="a name, if you like" /></label>
     <form v-if="!piece.held_by" @submit.prevent="cut">
-      <label>Cut off, {{ unit.length }} <BFormInput v-model="fresh.cut" inputmode="decimal" autocomplete="off" /></label>
+      <label>Cut off, m <BFormInput v-model="fresh.cut" inputmode="decimal" autocomplete="off" /></label>
       <label>times <BFormInput v-model="fresh.times" inputmode="numeric" autocomplete="off" /></label>
       <label>called <BFormInput v-model="fresh.name" maxlength="76" required autocomplete="off" /></label>
       <BButton type="submit" class="btn-tab">Cut it</BButton>

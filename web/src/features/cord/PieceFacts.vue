@@ -3,14 +3,12 @@
 import { computed, ref, watch } from 'vue'
 import { useCatalogue } from '../../api/catalogue'
 import { api, got, words, type KitCord, type Schemas } from '../../api/client'
-import { useMeasure } from '../../app/measure'
 
 const props = defineProps<{ piece: KitCord; attempt: (run: () => Promise<unknown>) => Promise<boolean> }>()
 const catalogue = useCatalogue()
-const { unit, typedThick, millimetres } = useMeasure()
 const form = (c: KitCord) => ({
   name: c.name,
-  thick: c.diameter_mm === null || c.diameter_mm === undefined ? '' : typedThick(c.diameter_mm),
+  thick: c.diameter_mm === null || c.diameter_mm === undefined ? '' : String(c.diameter_mm),
   colour: c.colour,
   place: c.place,
   ends: c.ends,
@@ -30,13 +28,14 @@ const made = computed(() => [
 const wraps = ref({ turns: '20', along: '' })
 const measured = ref<Schemas['Wraps']>()
 const trouble = ref('')
+const number = (text: string) => (text.trim() ? Number(text.trim().replace(',', '.')) : undefined)
 
 async function measure() {
   trouble.value = ''
   try {
-    const query = { turns: Number(wraps.value.turns), along_mm: millimetres(wraps.value.along, 'length along them') }
+    const query = { turns: number(wraps.value.turns) ?? 0, along_mm: number(wraps.value.along) ?? 0 }
     measured.value = await got(api.GET('/api/kit/wraps', { params: { query } }))
-    now.value.thick = typedThick(measured.value.diameter_mm)
+    now.value.thick = String(measured.value.diameter_mm)
   } catch (e) {
     trouble.value = words(e)
   }
@@ -44,10 +43,8 @@ async function measure() {
 function keep() {
   const { kind, length_m, version } = props.piece
   const { thick, ...rest } = now.value
-  return props.attempt(() => {
-    const body = { ...rest, kind, length_m, version, diameter_mm: thick.trim() ? millimetres(thick) : undefined }
-    return got(api.PUT('/api/cords/{id}', { params: { path: { id: props.piece.id } }, body }))
-  })
+  const body = { ...rest, kind, length_m, version, diameter_mm: number(thick) }
+  return props.attempt(() => got(api.PUT('/api/cords/{id}', { params: { path: { id: props.piece.id } }, body })))
 }
 </script>
 
@@ -60,16 +57,14 @@ function keep() {
       <label>Place: a bag, a hook <BFormInput v-model="now.place" maxlength="80" autocomplete="off" /></label>
       <label>Ends <BFormSelect v-model="now.ends" :options="ends" /></label>
       <label>Made in its end <BFormSelect v-model="now.made" :options="made" /></label>
-      <label
-        >Thickness, {{ unit.thick }} <BFormInput v-model="now.thick" inputmode="decimal" autocomplete="off" placeholder="its kind's own"
-      /></label>
+      <label>Thickness, mm <BFormInput v-model="now.thick" inputmode="decimal" autocomplete="off" placeholder="its kind's own" /></label>
       <label>Note <BFormTextarea v-model="now.note" rows="2" maxlength="2000" /></label>
       <BButton type="submit" class="btn-tar">Keep it so</BButton>
     </form>
     <form class="wraps" @submit.prevent="measure">
       <p class="sub">No calliper? Wind it round a pencil, turns side by side, and measure along them.</p>
       <label>Turns <BFormInput v-model="wraps.turns" inputmode="numeric" autocomplete="off" /></label>
-      <label>take, {{ unit.thick }} <BFormInput v-model="wraps.along" inputmode="decimal" autocomplete="off" /></label>
+      <label>take, mm <BFormInput v-model="wraps.along" inputmode="decimal" autocomplete="off" /></label>
       <BButton type="submit" class="btn-tab">How thick is it?</BButton>
       <p v-if="measured" role="status">{{ measured.says }}</p>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

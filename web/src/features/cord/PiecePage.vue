@@ -6,7 +6,6 @@ import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
 import { api, got } from '../../api/client'
-import { useMeasure } from '../../app/measure'
 import NotCome from '../../ui/NotCome.vue'
 import PieceDeeds from './PieceDeeds.vue'
 import PieceFacts from './PieceFacts.vue'
@@ -16,7 +15,6 @@ import '../../styles/piece.css'
 
 const route = useRoute()
 const catalogue = useCatalogue()
-const { length } = useMeasure()
 const path = computed(() => ({ id: Number(route.params.piece) }))
 const {
   answer,
@@ -64,7 +62,7 @@ const facts = computed(() => {
     <NotCome what="The piece" :trouble="notCome" @again="again" />
     <template v-if="answer && piece">
       <p><RouterLink to="/cord">All cord</RouterLink></p>
-      <h1>{{ piece.name }}, {{ length(piece.length_m) }}</h1>
+      <h1>{{ piece.name }}, {{ piece.length_m.toFixed(2) }} m</h1>
       <p>
         {{ facts }}. <b :class="{ 'v no': piece.retired, 'v mid': piece.held_by }">{{ standing }}</b> {{ piece.note }}
       </p>
