@@ -134,6 +134,12 @@ export const router = createRouter({
       meta: { line: 'teach', stage: 'lesson', title: 'Handout' },
     },
     {
+      path: '/show/:lesson(\\d+)/hand',
+      name: 'remote',
+      component: () => import('../features/teach/RemotePage.vue'),
+      meta: { line: 'none', stage: '', title: 'Led from the hand' },
+    },
+    {
       path: '/show/:lesson(\\d+)',
       name: 'show',
       component: () => import('../features/teach/ShowPage.vue'),

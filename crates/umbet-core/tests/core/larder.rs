@@ -108,7 +108,7 @@ fn each_way_has_its_own_work() {
             if let Some(stick) = plan.joints.iter().find(|j| j.id == "stick") {
                 assert!(["clove-hitch", "marlinspike-hitch"].contains(&stick.knot.as_str()), "{}", stick.knot);
             }
-            assert!(plan.needs.iter().any(|n| n.contains("disc")) == (*from == KeptFrom::Mice));
+            assert!(plan.needs.iter().any(|n| n.contains("disc") && n.contains("plate")) == (*from == KeptFrom::Mice));
         }
     }
 }

@@ -135,6 +135,7 @@ async fn every_page_is_named_and_narrow() {
         ("/teach/lessons/3", "Clove hitch"),
         ("/teach/lessons/3/sheet", "Spring course, lesson 3"),
         ("/show/3", "Clove hitch"),
+        ("/show/3/hand", "Clove hitch"),
         ("/learners/3", "Corrie"),
         ("/habits", "Habits"),
         ("/nowhere", "Nothing is tied here"),

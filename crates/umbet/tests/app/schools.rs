@@ -235,3 +235,25 @@ async fn a_test_is_taken_on_the_page() {
     b.see_number(".tested > li.right", 0).await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
+
+/// What is shown to all is led from another page, as large as a hand wants it: the next move, the one before, mirrored, blank.
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_shown_is_led_from_the_hand() {
+    let (s, b) = (Server::demo().await, Browser::open(390, 780).await);
+    let doing = async || s.get("/api/lessons/4/doing").await.1;
+    b.driver.goto(s.url("/teach/lessons/4")).await.expect("the page opens");
+    b.press(".side-foot .btn", "By phone").await;
+    b.see_words("h1", "Taut-line hitch").await;
+    b.press(".remote-next", "Next").await;
+    until("the second move is shown", async || doing().await["step"] == 2).await;
+    b.see_words(".remote-move b", "2 of ").await;
+    b.press(".remote-rest .btn", "The move before").await;
+    until("the first again", async || doing().await["step"] == 1).await;
+    b.press(".remote-rest .btn", "Mirrored").await;
+    until("it is mirrored", async || doing().await["mirrored"] == true).await;
+    b.press(".remote-rest .btn", "Blank").await;
+    until("it is blank", async || doing().await["blank"] == true).await;
+    b.press(".remote-rest .btn", "clock").await;
+    until("the clock runs", async || !doing().await["running_since"].is_null()).await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}

@@ -216,6 +216,7 @@ const rows = computed(() => Math.max(Math.ceil((board.value?.tiles.length ?? 0) 
         </div>
         <div class="do side-foot">
           <BButton class="btn-tab" :href="`/show/${board.lesson}`" target="_blank">Show it to all</BButton>
+          <BButton class="btn-bare" :to="`/show/${board.lesson}/hand`">By phone</BButton>
           <BButton class="btn-bare" @click="hold">{{ board.held ? 'Not held after all' : 'The lesson is held' }}</BButton>
         </div>
       </aside>

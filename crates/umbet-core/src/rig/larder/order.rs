@@ -19,7 +19,8 @@ pub fn needs(larder: &Larder, thin: bool) -> Vec<String> {
         all.push("A stick to wind the line on and haul by: it cuts bare hands".into());
     }
     if d.from == KeptFrom::Mice {
-        all.push("A disc as wide as a plate, holed in its middle, above the bag".into());
+        let (discs, each) = if d.by == StaysUp::Balanced { ("Two discs", "each bag") } else { ("A disc", "the bag") };
+        all.push(format!("{discs} as wide as a plate, holed in the middle, above {each}"));
     }
     all
 }
@@ -52,11 +53,18 @@ pub fn order(larder: &Larder, facts: &LarderFacts, joints: &[Joint], thin: bool,
     };
     all.push(Step::new("bag", "The bag", bag).at("bag"));
     if d.from == KeptFrom::Mice {
-        all.push(Step::new(
-            "disc",
-            "Disc",
-            "A stopper in the line a hand above the bag, and the disc on it: what climbs down turns back.",
-        ));
+        let disc = match d.by {
+            StaysUp::TiedOff => {
+                "A stopper in the line a hand above the bag, and the disc on it: what climbs down turns back."
+            }
+            StaysUp::Stick => {
+                "A stopper in the line a hand above the bag, and the disc on it, both parts of the line through its hole: what climbs down either turns back."
+            }
+            StaysUp::Balanced => {
+                "A stopper in the line a hand above each bag, and a disc on it: what climbs down turns back."
+            }
+        };
+        all.push(Step::new("disc", "Disc", disc));
     }
     all.extend(stays(larder, facts, joints, thin, reader));
     all.push(Step::new(
@@ -108,7 +116,7 @@ fn stays(larder: &Larder, facts: &LarderFacts, joints: &[Joint], thin: bool, rea
             Step::new(
                 "lower",
                 "Let it down",
-                "Let the line run until the stick catches across the ring: nothing is tied below, and nothing hangs down to be followed but the end. Throw that up over the bag.",
+                "Let the line run until the stick catches across the ring: nothing is tied below. The end stays hanging, since it brings the bag down again; what lies on the ground is coiled and hung out of the way.",
             ),
         ],
         StaysUp::Balanced => vec![
@@ -135,7 +143,7 @@ pub fn strike(larder: &Larder, facts: &LarderFacts, reader: &Reader) -> Vec<Step
     let down = match larder.said.by {
         StaysUp::TiedOff => "Hold the line while it is undone, and let it down hand under hand.".to_owned(),
         StaysUp::Stick => {
-            "Hook the end down, haul until the stick comes down to your hand, take it out, and let the bag down."
+            "Haul on the hanging end until the bag stands at the branch and the stick has come down to your hand, take it out, and let the bag down."
                 .to_owned()
         }
         StaysUp::Balanced => format!(
