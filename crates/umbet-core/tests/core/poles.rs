@@ -100,6 +100,15 @@ fn a_top_stands_on_two_trestles() {
             assert!((top.each_m - by_hand).abs() < 0.02 && top.times == 2, "{} for {by_hand}", top.each_m);
         }
     }
+    for b in [Build::Trestle, Build::Table, Build::Bridge] {
+        let narrow = PolesDraft { out_m: 0.15, bar_m: 0.2, ..PolesDraft::usual_of(b) };
+        let says = planned(&narrow).expect("goes").plan.change.join(" ");
+        assert!(says.contains("tips sideways"), "{b:?}: {says}");
+        assert!(
+            !planned(&PolesDraft::usual_of(b)).expect("goes").plan.change.join(" ").contains("tips sideways"),
+            "{b:?}"
+        );
+    }
     let people = PolesDraft { bears: Bears::People, ..PolesDraft::usual_of(Build::Bridge) };
     assert!(refused(&people).contains("bear no people"), "{}", refused(&people));
 }

@@ -231,7 +231,7 @@ async fn a_test_is_taken_on_the_page() {
     b.press(".tested > li:nth-child(2) .btn", "Right").await;
     b.see_words("[role=status]", "1 of ").await;
     b.see_words(".tested > li.right h2", "Tag line along the handrail").await;
-    b.press("[role=status] .btn", "Undo").await;
+    b.press(".test-said .btn", "Undo").await;
     b.see_number(".tested > li.right", 0).await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }

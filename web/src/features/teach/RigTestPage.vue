@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A practical test on a rig: a learner, and each joint looked at against its telltales. One tap logs a joint.
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
@@ -9,9 +9,12 @@ import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import NotCome from '../../ui/NotCome.vue'
 import { useTeaching } from './teaching'
+import { useTries } from './waiting'
 
 const route = useRoute()
 const teaching = useTeaching()
+const tries = useTries()
+onBeforeUnmount(tries.whenBack())
 const path = computed(() => ({ id: Number(route.params.course), job: Number(route.params.job) }))
 const { answer: course } = useAsked(() => got(api.GET('/api/courses/{id}', { params: { path: { id: path.value.id } } })))
 watch(course, (c) => c && teaching.take(c))
@@ -25,20 +28,24 @@ const { trouble, attempt } = useAttempt(again)
 const chosen = ref<number>()
 const who = computed(() => test.value?.learners.find((l) => l.learner === chosen.value) ?? test.value?.learners[0])
 const options = computed(() => test.value?.learners.map((l) => ({ value: l.learner, text: l.name })) ?? [])
-const last = ref<{ id: number; says: string }>()
+/** What was logged last, at which joint; without a number while it waits in this browser. */
+const last = ref<{ place: number; id?: number; says: string }>()
+watch(chosen, () => (last.value = undefined))
 
-function log(joint: Schemas['JointTested'], came: Schemas['Came']) {
+function log(place: number, joint: Schemas['JointTested'], came: Schemas['Came']) {
   const [lesson, learner] = [test.value?.lesson, who.value?.learner]
   if (!lesson || !learner) return
   const body: Schemas['TryInput'] = { learner, knot: joint.knot, came, under: ['on-the-rig'], key: crypto.randomUUID() }
+  last.value = { place, says: '' }
   return attempt(async () => {
-    const logged = await got(api.POST('/api/lessons/{id}/tries', { params: { path: { id: lesson } }, body }))
-    last.value = { id: logged.try.id, says: logged.says }
+    const logged = await tries.log(lesson, body)
+    const says = logged ? `Logged: ${logged.says}.` : 'The server does not answer: it waits in this browser and is sent when it is back.'
+    last.value = { place, id: logged?.try.id, says }
   })
 }
 const undo = () =>
   attempt(async () => {
-    if (last.value) await got(api.DELETE('/api/tries/{id}', { params: { path: { id: last.value.id } } }))
+    if (last.value?.id) await got(api.DELETE('/api/tries/{id}', { params: { path: { id: last.value.id } } }))
     last.value = undefined
   })
 const stands = (knot: string) => (who.value?.right.includes(knot) ? 'right' : who.value?.wrong.includes(knot) ? 'wrong' : '')
@@ -64,9 +71,7 @@ const stands = (knot: string) => (who.value?.right.includes(knot) ? 'right' : wh
           <b>{{ who.says }}</b><template v-if="who.missing.length">
             By the standard still missing: {{ who.missing.join('; ').toLowerCase() }}.</template
           >
-          <template v-if="last"> Logged: {{ last.says }}. <BButton class="btn-bare" @click="undo">Undo</BButton></template>
         </p>
-        <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
         <ol class="tested">
           <li v-for="(j, i) in test.joints" :key="i" :class="stands(j.knot)">
             <div class="cloth"><KnotFigure :knot="j.knot" :drawn-up="1" /></div>
@@ -80,9 +85,13 @@ const stands = (knot: string) => (who.value?.right.includes(knot) ? 'right' : wh
               </ul>
             </div>
             <div class="do">
-              <BButton class="btn-tar" @click="log(j, 'right')">Right</BButton>
-              <BButton v-for="m in j.mistakes" :key="m.id" class="btn-tab" @click="log(j, { wrong: m.id })">{{ m.done }}</BButton>
-              <BButton class="btn-tab" @click="log(j, { wrong: null })">Wrong in another way</BButton>
+              <BButton class="btn-tar" @click="log(i, j, 'right')">Right</BButton>
+              <BButton v-for="m in j.mistakes" :key="m.id" class="btn-tab" @click="log(i, j, { wrong: m.id })">{{ m.done }}</BButton>
+              <BButton class="btn-tab" @click="log(i, j, { wrong: null })">Wrong in another way</BButton>
+              <p v-if="last?.place === i && last.says && !trouble" class="test-said" role="status">
+                {{ last.says }} <BButton v-if="last.id" class="btn-bare" @click="undo">Undo</BButton>
+              </p>
+              <p v-if="last?.place === i && trouble" class="trouble test-said" role="alert">{{ trouble }}</p>
             </div>
           </li>
         </ol>

@@ -12,15 +12,14 @@ interface Waiting {
 const waiting = useLocalStorage<Waiting[]>('umbet.tries', [])
 
 export function useTries() {
-  /** Logs a try; false when it waits. */
-  async function log(lesson: number, body: Schemas['TryInput']): Promise<boolean> {
+  /** Logs a try; nothing is answered while it waits. */
+  async function log(lesson: number, body: Schemas['TryInput']): Promise<Schemas['Logged'] | undefined> {
     try {
-      await got(api.POST('/api/lessons/{id}/tries', { params: { path: { id: lesson } }, body }))
-      return true
+      return await got(api.POST('/api/lessons/{id}/tries', { params: { path: { id: lesson } }, body }))
     } catch (e) {
       if (!unanswered(e)) throw e
       waiting.value.push({ lesson, body })
-      return false
+      return undefined
     }
   }
   async function send() {

@@ -17,7 +17,7 @@ use std::f64::consts::PI;
 const WOOD_E: Band = Band { low: 6e9, high: 11e9 };
 /// Wood is used to no more than this share of what breaks it, as a ratio (common practice).
 const WOOD_MARGIN: f64 = 3.0;
-/// Feet of a tripod stand out between these shares of its height (common practice: a third to a half).
+/// Feet of a tripod, and of a trestle at least, stand out between these shares of its height (common practice: a third to a half).
 const TRIPOD_OUT: [f64; 2] = [0.25, 0.7];
 /// So many more turns are asked for at most: beyond them a lashing is worked harder, not longer (common practice).
 const MORE: usize = 2;
@@ -177,7 +177,7 @@ impl Poles {
         }
     }
 
-    /// A tripod or an overlap out of proportion.
+    /// Legs or an overlap out of proportion.
     fn tips(&self, m: &dyn Fn(f64) -> String) -> Option<String> {
         let d = &self.said;
         let share = d.out_m / self.apex_m();
@@ -189,6 +189,9 @@ impl Poles {
                 "It stands wide; its legs pry at the lashing: set the feet {} out.",
                 m(self.apex_m() * 0.5)
             )),
+            b if b.trestled() && share < TRIPOD_OUT[0] => {
+                Some(format!("It stands narrow and tips sideways: set the feet {} out.", m(self.apex_m() * 0.4)))
+            }
             Build::Longer if d.long_m < OVERLAP * d.pole_m => {
                 Some(format!("The overlap is short: a quarter of a pole, {}.", m(OVERLAP * d.pole_m)))
             }
