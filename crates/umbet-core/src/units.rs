@@ -6,8 +6,15 @@
 //! Conversion factors: the inch is 25.4 mm exactly, the pound-force 4.448 221 615 260 5 N exactly
 //! (international yard and pound agreement 1959, standard gravity 9.806 65 m/s²).
 
+mod typed;
+
+pub use typed::Quantity;
+
 use serde::{Deserialize, Serialize};
 use std::ops::{Add, Div, Mul, Sub};
+
+/// Newtons in a pound-force, exactly.
+pub const N_PER_LBF: f64 = 4.448_221_615_260_5;
 
 /// Standard gravity, metres a second squared, exactly.
 pub const G: f64 = 9.806_65;
@@ -72,7 +79,7 @@ impl Force {
     }
     /// In pounds-force.
     pub const fn lbf(self) -> f64 {
-        self.0 / 4.448_221_615_260_5
+        self.0 / N_PER_LBF
     }
     /// The mass in kilograms that weighs this much at standard gravity.
     pub const fn kilograms_weight(self) -> f64 {
@@ -337,6 +344,9 @@ fn range(low: String, high: String) -> String {
 
 fn feet_and_inches(l: Length) -> String {
     let whole = l.inches().round();
+    if l.inches() < 0.005 {
+        return "0 in".into();
+    }
     if l.inches() < 11.75 {
         return format!("{} in", fraction(l.inches(), 4));
     }

@@ -1,3 +1,3 @@
 select id as "id!", name, kind, length_m, diameter_mm, note, colour, place, ends, worn as "worn: bool",
-    shaken as "shaken: bool", made, joint, held_by, retired, version, deleted_at is not null as "gone!: bool"
+    shaken as "shaken: bool", made, joint, joint_m, held_by, retired, version, deleted_at is not null as "gone!: bool"
 from cord where changed > ?

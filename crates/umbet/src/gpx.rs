@@ -2,6 +2,7 @@
 
 use crate::error::Error;
 use serde::Serialize;
+use umbet_core::rig::anchor::AnchorDraft;
 use utoipa::ToSchema;
 
 /// Radius of the earth, metres (IUGG mean).
@@ -22,6 +23,8 @@ pub struct Waypoint {
     pub name: String,
     /// Metres east and north of the first waypoint answered.
     pub at_m: [f64; 2],
+    /// An anchor there, taken for a tree; its thickness and height are the reader's to say.
+    pub anchor: AnchorDraft,
     /// It lies within half a kilometre of that one.
     pub near: bool,
 }
@@ -53,9 +56,10 @@ pub fn read(file: &str, taken: &[usize]) -> Result<Vec<Waypoint>, Error> {
         let east = (lon - lon0 + 540.0).rem_euclid(360.0) - 180.0;
         [round(east.to_radians() * lat0.to_radians().cos() * EARTH), round((lat - lat0).to_radians() * EARTH)]
     };
-    let of = |(number, name, lon, lat)| {
+    let of = |(number, name, lon, lat): (usize, String, f64, f64)| {
         let at_m = place(lon, lat);
-        Waypoint { number, name, at_m, near: at_m[0].hypot(at_m[1]) <= SITE_M }
+        let anchor = AnchorDraft::tree(name.clone(), at_m);
+        Waypoint { number, name, at_m, anchor, near: at_m[0].hypot(at_m[1]) <= SITE_M }
     };
     Ok(points.into_iter().map(of).collect())
 }

@@ -23,7 +23,7 @@ const CORE: Floors = &[
     ("lashing", &["units", "words"]),
     ("draw", &["dress", "knot", "lashing", "object"]),
     ("care", &["cord", "situation", "units", "words"]),
-    ("cutting", &["cord", "draw", "units", "words"]),
+    ("cutting", &["care", "cord", "draw", "units", "words"]),
     ("usage", &["knot", "object", "units"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),
     ("teach", &["choose", "draw", "dress", "knot", "object", "situation", "topology", "units", "usage", "words"]),

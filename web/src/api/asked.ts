@@ -6,9 +6,12 @@ import { words } from './client'
 export function useAsked<T>(ask: () => Promise<T>) {
   const answer = shallowRef<T>()
   const trouble = ref('')
+  /** It is on its way. */
+  const asking = ref(false)
   let asked = 0
   async function again() {
     const mine = ++asked
+    asking.value = true
     try {
       const now = await ask()
       if (mine !== asked) return
@@ -16,9 +19,11 @@ export function useAsked<T>(ask: () => Promise<T>) {
       trouble.value = ''
     } catch (e) {
       if (mine === asked) trouble.value = words(e)
+    } finally {
+      if (mine === asked) asking.value = false
     }
   }
   onMounted(again)
   onBeforeUnmount(whenBack(() => (trouble.value ? again() : undefined)))
-  return { answer, trouble, again }
+  return { answer, trouble, asking, again }
 }

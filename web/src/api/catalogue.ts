@@ -16,6 +16,11 @@ const none: CatalogueWords = {
   made_ends: [],
   bends: [],
   spools: [],
+  families: [],
+  conditions: [],
+  ends: [],
+  laid: [],
+  typed_in: { length: '', thickness: '', pull: '' },
 }
 
 export const useCatalogue = defineStore('catalogue', () => {

@@ -15,7 +15,7 @@ export type Settings = Schemas['Settings']
 export type Joint = Schemas['Joint']
 export type JobView = Schemas['JobView']
 export type JobSummary = Schemas['JobSummary']
-export type KitCord = Schemas['KitCord']
+export type Piece = Schemas['Piece']
 export type CatalogueWords = Schemas['CatalogueWords']
 export type Drawn = Schemas['Drawn']
 export type MisstepWords = Schemas['MisstepWords']
@@ -56,13 +56,20 @@ function noServer(): Trouble {
   return new Trouble('The server does not answer; it is asked again by itself. Is it still running?', 0)
 }
 
+/** The person did not want to wait for it any longer: the reason a question is aborted with. */
+export class LeftOff extends Error {
+  constructor() {
+    super('You left off. It is worked out when you ask again.')
+  }
+}
+
 /** The data of an answer, or a Trouble. */
 export async function got<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
   let answer
   try {
     answer = await call
-  } catch {
-    throw noServer()
+  } catch (e) {
+    throw e instanceof LeftOff ? e : noServer()
   }
   if (answer.error !== undefined || !answer.response.ok) {
     const problem = answer.error as Partial<Problem> | undefined

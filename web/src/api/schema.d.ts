@@ -1006,6 +1006,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/laid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit laid out. */
+        get: operations["lay_out_kit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/ledger.csv": {
         parameters: {
             query?: never;
@@ -1702,6 +1719,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{kind}/listed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The draft with one more in a list of it, as it usually is, or with one less. */
+        post: operations["change_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{kind}/moved": {
         parameters: {
             query?: never;
@@ -1866,6 +1900,18 @@ export interface components {
          * @enum {string}
          */
         AnchorKind: "tree" | "post" | "vehicle" | "peg";
+        /** @description A kind of anchor to choose. */
+        AnchorSort: {
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+            /**
+             * Format: double
+             * @description As thick as it usually is, millimetres.
+             */
+            usual_mm: number;
+        };
         /** @description The whole answer. */
         Answer: {
             /** @description Cautions of the situation itself. */
@@ -2144,8 +2190,16 @@ export interface components {
         CatalogueWords: {
             /** @description Ids of knots that join two cords. */
             bends: string[];
+            /** @description What makes tying harder than on the bench. */
+            conditions: components["schemas"]["WordsFor"][];
             /** @description Cords. */
             cords: components["schemas"]["CordKind"][];
+            /** @description How ends are finished. */
+            ends: components["schemas"]["WordsFor"][];
+            /** @description Families of knots, as they are listed. */
+            families: components["schemas"]["FamilyKind"][];
+            /** @description How the kit is laid out. */
+            laid: components["schemas"]["WordsFor"][];
             /** @description Ids of knots that are made in an end and stay there. */
             made_ends: string[];
             /** @description Where practitioners differ. */
@@ -2164,6 +2218,8 @@ export interface components {
             surfaces: components["schemas"]["SurfaceKind"][];
             /** @description Jobs. */
             tasks: components["schemas"]["TaskKind"][];
+            /** @description Units the reader types in. */
+            typed_in: components["schemas"]["UnitsTyped"];
             /** @description What a line does. */
             works: components["schemas"]["WorkKind"][];
         };
@@ -2254,11 +2310,13 @@ export interface components {
             ends?: string;
             /** @description Id of its kind. */
             kind: string;
+            /** @description Length as a person types it, alone in their own unit or with its unit, as in `12.5 m`; read before it is kept. */
+            length?: string | null;
             /**
              * Format: double
-             * @description Length, metres.
+             * @description Length, metres; not asked where `length` is given.
              */
-            length_m: number;
+            length_m?: number;
             /** @description Id of the knot made in its end: a loop or a stopper; empty where none is. */
             made?: string;
             /** @description What it is called. */
@@ -2267,6 +2325,8 @@ export interface components {
             note?: string;
             /** @description Where it is: a bag, a hook, a hank's number. */
             place?: string;
+            /** @description Measured thickness as a person types it; empty where its kind's own counts; read before it is kept. */
+            thickness?: string | null;
             /**
              * Format: int64
              * @description Version the change is made to; not asked of a new hank.
@@ -2558,8 +2618,32 @@ export interface components {
             /** @description Times it was fitted to. */
             times: number;
         };
+        /** @description Lines of one name and length, cut one after another. */
+        CutAlike: {
+            /**
+             * Format: double
+             * @description Length of each, metres.
+             */
+            length_m: number;
+            /** @description What each is called. */
+            line: string;
+            /** @description In words: `3 × guy, 2.50 m`. */
+            says: string;
+            /** @description The length as it is measured off between the hands. */
+            spans: string;
+            /**
+             * Format: int32
+             * @description So many.
+             */
+            times: number;
+        };
         /** @description One line cut from a piece. */
         CutFrom: {
+            /**
+             * Format: double
+             * @description Where it begins, metres from the end the piece is cut from.
+             */
+            from_m: number;
             /** @description The same in words. */
             length: string;
             /**
@@ -2599,6 +2683,10 @@ export interface components {
             length_m: number;
             /** @description It is bought for this. */
             new: boolean;
+            /** @description What is left of it, in a sentence; empty where nothing is cut. */
+            remains: string;
+            /** @description The same told: lines of one name and length in a row once. */
+            told: components["schemas"]["CutAlike"][];
             /** @description What is left is too short to be of use. */
             useless: boolean;
             /** @description It serves as it is, and nothing is cut of it. */
@@ -2674,11 +2762,13 @@ export interface components {
         };
         /** @description What is done with a piece. */
         Deed: {
+            /** @description The same as a person types it, alone in their own unit or with its unit; read before it is done. */
+            length?: string | null;
             /**
              * Format: double
-             * @description So much, metres.
+             * @description So much, metres; not asked where `length` is given.
              */
-            length_m: number;
+            length_m?: number;
             /** @description What the new piece is called; numbered where there are several. */
             name: string;
             /**
@@ -2771,11 +2861,11 @@ export interface components {
             step?: number | null;
         };
         /** @description A deed done. */
-        Done: {
+        DoneWords: {
             /** @description What was cut off it. */
-            cut_off: components["schemas"]["KitCord"][];
+            cut_off: components["schemas"]["Piece"][];
             /** @description The piece as it is now. */
-            piece: components["schemas"]["KitCord"];
+            piece: components["schemas"]["Piece"];
         };
         /** @description What a person said of a joint. Absent parts take the task's usual value. */
         Draft: {
@@ -3047,6 +3137,13 @@ export interface components {
          * @enum {string}
          */
         Family: "stopper" | "end-loop" | "mid-loop" | "bend" | "binding" | "hitch" | "adjustable" | "sinnet";
+        /** @description A family of knots. */
+        FamilyKind: {
+            /** @description The family. */
+            family: components["schemas"]["Family"];
+            /** @description The head of its list. */
+            head: string;
+        };
         /** @description One value that cannot be used, and what to change. */
         Fault: {
             /** @description The field, as it is named in the draft. */
@@ -3909,8 +4006,13 @@ export interface components {
              * @description Number.
              */
             id: number;
-            /** @description The bend it is joined with, in words. */
+            /** @description The bend it is joined with, by its name. */
             joint?: string | null;
+            /**
+             * Format: double
+             * @description Where the bend lies, metres from one end.
+             */
+            joint_m?: number | null;
             /** @description Id of its kind. */
             kind: string;
             /**
@@ -3963,6 +4065,7 @@ export interface components {
             lead: components["schemas"]["Reason"];
             /** @description What to look for. */
             look_for: string;
+            mended?: components["schemas"]["Mended"] | null;
             /** @description Mends made. */
             mends: components["schemas"]["MendWords"][];
             /** @description Its name. */
@@ -4106,6 +4209,28 @@ export interface components {
             laid: boolean;
             /** @description What they share. */
             says: string;
+        };
+        /** @description Pieces under one head. */
+        LaidGroup: {
+            /** @description The head; empty where there is but one. */
+            head: string;
+            /** @description The pieces, by name. */
+            pieces: components["schemas"]["LaidPiece"][];
+            /** @description How many, and how long together: what is retired does not count. */
+            says: string;
+        };
+        /**
+         * @description How the kit is laid out.
+         * @enum {string}
+         */
+        LaidOut: "name" | "place" | "kind" | "free";
+        /** @description A piece among the others. */
+        LaidPiece: components["schemas"]["Piece"] & {
+            /**
+             * Format: double
+             * @description Its length over that of the longest there is.
+             */
+            share: number;
         };
         /** @description What there is to choose from. */
         LarderChoices: {
@@ -4594,6 +4719,16 @@ export interface components {
             /** @description It has to stand more than an animal that balks puts on it, and to part before this, newtons. */
             window_n: components["schemas"]["Band"];
         };
+        /** @description One more in a list of a draft, or one less. */
+        ListChange: {
+            /** @description Beside which one, or without which one, counted from 0. */
+            at: number;
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            /** @description The list's place in the draft. */
+            list: string;
+            /** @description One more; else one less. */
+            more: boolean;
+        };
         /** @description What there is to choose from. */
         LoadChoices: {
             /** @description What things stand on. */
@@ -4602,6 +4737,8 @@ export interface components {
             decks: components["schemas"]["Named"][];
             /** @description What it is moved over. */
             goings: components["schemas"]["Named"][];
+            /** @description What a thing of the load could still do. */
+            movements: components["schemas"]["Named"][];
             /** @description How a line goes. */
             passes: components["schemas"]["Named"][];
             /** @description What a thing is. */
@@ -4742,7 +4879,7 @@ export interface components {
         /** @description A piece that was looked at. */
         LookedAt: {
             /** @description The piece. */
-            piece: components["schemas"]["KitCord"];
+            piece: components["schemas"]["Piece"];
             /** @description Why, or why not. */
             says: string;
             /** @description It does what is asked. */
@@ -4753,6 +4890,18 @@ export interface components {
          * @enum {string}
          */
         Manner: "steady" | "swinging" | "jerking" | "flogging" | "slack-and-tight";
+        /** @description A mark as it is whipped on a cord, its end at the left; lengths in widths of one ring. */
+        MarkLaid: {
+            /**
+             * Format: double
+             * @description How much cord all of it takes.
+             */
+            long: number;
+            /** @description In words. */
+            says: string;
+            /** @description Where each whipping begins, and how wide it is: the broad one, then the rings. */
+            whipped: number[][];
+        };
         /** @description A matter practitioners differ about. */
         Matter: {
             /** @description What it is about. */
@@ -4789,6 +4938,13 @@ export interface components {
             /** @description Which. */
             mend: components["schemas"]["Mend"];
             /** @description What to do. */
+            says: string;
+        };
+        /** @description What is done to a knot before it is tied here, all of it. */
+        Mended: {
+            /** @description Whether it does without. */
+            head: string;
+            /** @description What is done. */
             says: string;
         };
         /** @description Minutes of a knot in a lesson, by what is done. */
@@ -5067,10 +5223,26 @@ export interface components {
          * @enum {string}
          */
         PassKind: "over" | "round-front" | "round-back" | "through";
+        /** @description A piece of the kit, as it is read. */
+        Piece: components["schemas"]["KitCord"] & {
+            /** @description Its length in the reader's unit, as it may be typed. */
+            length: string;
+            /** @description Its name with its length. */
+            named: string;
+            /** @description What it is, in a sentence. */
+            says: string;
+            /** @description Where it is, or why it is not to be had, in a sentence. */
+            stands: string;
+            /** @description Its measured thickness likewise; empty where its kind's own counts. */
+            thickness: string;
+        };
         /** @description How a piece is kept, and the mark on it. */
         PieceCare: components["schemas"]["Care"] & {
             /** @description Rings whipped round its end, group by group behind a broad one: its number, for a finger; none beyond the last there is. */
             mark?: number[] | null;
+            mark_laid?: components["schemas"]["MarkLaid"] | null;
+            /** @description How soon it is run out, in a sentence. */
+            runs_out: string;
         };
         /**
          * @description How the cover is set up.
@@ -5806,7 +5978,7 @@ export interface components {
         /** @description What there is to choose from. */
         ShelterStock: {
             /** @description Kinds of anchor. */
-            anchors: components["schemas"]["Named"][];
+            anchors: components["schemas"]["AnchorSort"][];
             /** @description Covers. */
             covers: components["schemas"]["Named"][];
             /** @description What may give first. */
@@ -5972,6 +6144,8 @@ export interface components {
         Task: "make-fast" | "guy" | "drag" | "join" | "end-loop" | "mid-loop" | "stop" | "bind" | "hoist" | "stow" | "own-loop";
         /** @description A job to do, with its usual situation. */
         TaskKind: {
+            /** @description What is done, as in "a knot for making fast". */
+            doing: string;
             /** @description The task. */
             task: components["schemas"]["Task"];
             /** @description The usual joint. */
@@ -6337,6 +6511,15 @@ export interface components {
          * @enum {string}
          */
         UnitSystem: "metric" | "imperial" | "body";
+        /** @description Units a reader types in. */
+        UnitsTyped: {
+            /** @description Of cord. */
+            length: string;
+            /** @description Of a pull. */
+            pull: string;
+            /** @description Of what is measured across. */
+            thickness: string;
+        };
         /** @description A joint whose situation cannot be read any more: the rest of its job is none the worse for it. */
         UnreadableJoint: {
             /**
@@ -6432,6 +6615,8 @@ export interface components {
         };
         /** @description A waypoint on the site. */
         Waypoint: {
+            /** @description An anchor there, taken for a tree; its thickness and height are the reader's to say. */
+            anchor: components["schemas"]["AnchorDraft"];
             /** @description Metres east and north of the first waypoint answered. */
             at_m: number[];
             /** @description Its name. */
@@ -6446,6 +6631,13 @@ export interface components {
          * @enum {string}
          */
         Wish: "low" | "usual" | "eye" | "high";
+        /** @description A value that is chosen by its words. */
+        WordsFor: {
+            /** @description As it is sent. */
+            id: string;
+            /** @description In words. */
+            words: string;
+        };
         /** @description What a line does. */
         WorkKind: {
             /** @description In words. */
@@ -6478,6 +6670,11 @@ export interface components {
             diameter_mm: number;
             /** @description In a sentence, with the kinds it agrees with. */
             says: string;
+        };
+        /** @description A thickness measured, with what to type of it. */
+        WrapsWords: components["schemas"]["Wraps"] & {
+            /** @description Thickness in the reader's unit. */
+            thickness: string;
         };
     };
     responses: never;
@@ -6723,7 +6920,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KitCord"][];
+                    "application/json": components["schemas"]["Piece"][];
                 };
             };
         };
@@ -6747,7 +6944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KitCord"];
+                    "application/json": components["schemas"]["Piece"];
                 };
             };
             /** @description Cannot be read */
@@ -6806,7 +7003,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KitCord"];
+                    "application/json": components["schemas"]["Piece"];
                 };
             };
             /** @description Cannot be read */
@@ -6851,7 +7048,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KitCord"];
+                    "application/json": components["schemas"]["Piece"];
                 };
             };
             /** @description Cannot be read */
@@ -7012,7 +7209,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Done"];
+                    "application/json": components["schemas"]["DoneWords"];
                 };
             };
             /** @description Cannot be read */
@@ -7130,7 +7327,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KitCord"];
+                    "application/json": components["schemas"]["Piece"];
                 };
             };
             /** @description Cannot be read */
@@ -9980,10 +10177,10 @@ export interface operations {
     find_cord: {
         parameters: {
             query: {
-                /** @description So long at least, metres. */
-                length_m: number;
-                /** @description Under such a pull at its knot, newtons. */
-                pull_n: number;
+                /** @description So long at least: alone in the reader's own unit or with its unit, as in `10 m`. */
+                length: string;
+                /** @description Under such a pull at its knot, likewise, as in `400 N`. */
+                pull: string;
                 /** @description What it does. */
                 work: components["schemas"]["LineWork"];
                 /** @description In the wet. */
@@ -10067,6 +10264,38 @@ export interface operations {
             };
         };
     };
+    lay_out_kit: {
+        parameters: {
+            query: {
+                /** @description By what. */
+                by: components["schemas"]["LaidOut"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its pieces, head by head */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidGroup"][];
+                };
+            };
+            /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     ledger_csv: {
         parameters: {
             query?: never;
@@ -10092,8 +10321,8 @@ export interface operations {
             query: {
                 /** @description So many turns. */
                 turns: number;
-                /** @description Along so much, millimetres. */
-                along_mm: number;
+                /** @description Along so much: alone in the reader's own unit or with its unit, as in `120 mm`. */
+                along: string;
             };
             header?: never;
             path?: never;
@@ -10107,7 +10336,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Wraps"];
+                    "application/json": components["schemas"]["WrapsWords"];
                 };
             };
             /** @description A value cannot be read */
@@ -12447,6 +12676,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RigView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Larger than 64 kB */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Values out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Kind of rig */
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListChange"];
+            };
+        };
+        responses: {
+            /** @description The draft with it changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedDraft"];
                 };
             };
             /** @description Cannot be read */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { usePreferredDark } from '@vueuse/core'
-import { onMounted, ref, watchEffect } from 'vue'
+import { onMounted, ref, watch, watchEffect } from 'vue'
 import { away } from '../api/away'
+import { useCatalogue } from '../api/catalogue'
 import { BApp } from 'bootstrap-vue-next/components/BApp'
 import { useRoute } from 'vue-router'
 import JobLine from './JobLine.vue'
@@ -21,6 +22,12 @@ onMounted(() => {
   byItself(habits.load())
   byItself(outbox.ready)
 })
+
+// Its words are in the reader's measures.
+watch(
+  () => habits.changes,
+  () => byItself(useCatalogue().load()),
+)
 
 const dark = usePreferredDark()
 watchEffect(() => {

@@ -9,7 +9,6 @@ const kind = computed(() => {
   if (props.answer.verdict === 'fits-if') return 'mid'
   return ['barely', 'slips'].includes(props.answer.facts.grade) ? 'mid' : 'ok'
 })
-const words = computed(() => (props.answer.verdict === 'fits-if' ? `${props.answer.headline}, if mended` : props.answer.headline))
 </script>
 
 <template>
@@ -25,6 +24,6 @@ const words = computed(() => (props.answer.verdict === 'fits-if' ? `${props.answ
       </template>
       <path v-else d="M5 5l14 14M19 5L5 19" stroke="currentColor" stroke-width="5" fill="none" />
     </svg>
-    {{ words }}
+    {{ answer.headline }}
   </span>
 </template>

@@ -5,7 +5,7 @@
 mod mark;
 mod measure;
 
-pub use mark::{LAST_MARK, mark, read_mark};
+pub use mark::{LAST_MARK, MarkLaid, lay, mark, read_mark};
 pub use measure::{Wraps, by_wraps};
 
 use crate::cord::{Construction, Cord};
@@ -31,6 +31,14 @@ pub struct Hanking {
     pub wraps: u32,
     /// Running it out takes about so long, seconds.
     pub runs_out_s: [f64; 2],
+}
+
+impl Hanking {
+    /// How soon it is run out, in a sentence.
+    pub fn runs_out(&self) -> String {
+        let [least, most] = self.runs_out_s;
+        format!("Runs out in {least:.0} to {most:.0} s, est.")
+    }
 }
 
 /// What is done to keep a piece.

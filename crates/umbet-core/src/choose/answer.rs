@@ -39,6 +39,24 @@ pub struct MendWords {
     pub because: Reason,
 }
 
+/// What is done to a knot before it is tied here, all of it.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Mended {
+    /// Whether it does without.
+    pub head: String,
+    /// What is done.
+    pub says: String,
+}
+
+impl Mended {
+    fn of(verdict: Verdict, mends: &[MendWords]) -> Option<Self> {
+        let head = if verdict == Verdict::FitsIf { "Fits if:" } else { "Better with" };
+        let all: Vec<&str> = mends.iter().map(|m| m.says.as_str()).collect();
+        (!all.is_empty()).then(|| Self { head: head.into(), says: all.join(", and ") })
+    }
+}
+
 /// Numbers that travel with every verdict.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -101,6 +119,8 @@ pub struct KnotAnswer {
     pub reasons: Vec<Reason>,
     /// Mends made.
     pub mends: Vec<MendWords>,
+    /// All of them in words; none where there are none.
+    pub mended: Option<Mended>,
     /// For one that does not fit: what would make it fit.
     pub would_fit: Option<String>,
     /// Why it stands ahead of the next.
@@ -283,9 +303,10 @@ fn knot_answer(j: &Judged<'_>, ahead: Option<String>, case: &Case<'_>) -> KnotAn
         id: knot.id.clone(),
         name: knot.entry.name.clone(),
         verdict,
-        headline: headline(j),
+        headline: format!("{}{}", headline(j), if verdict == Verdict::FitsIf { ", if mended" } else { "" }),
         lead: j.refusal.as_ref().map_or_else(|| distinguishing(j, case), Finding::reason),
         reasons: notes.into_iter().map(Finding::reason).collect(),
+        mended: Mended::of(verdict, &mends),
         mends,
         would_fit: j.refusal.as_ref().map(|f| f.change.clone()),
         ahead,

@@ -1,5 +1,6 @@
 //! Labels for hanks: what it is, how long, a square that opens its page, and the mark a blind finger reads.
 
+use crate::care::lay;
 use crate::draw::paper::{EDGE, PAGE, Sheet};
 use crate::draw::{Anchor, Item, Scene, wrapped};
 
@@ -25,10 +26,8 @@ const GRID: [usize; 2] = [2, 6];
 const HIGH: f64 = 158.0;
 /// Side of the square.
 const SQUARE: f64 = 96.0;
-/// Rings of a mark: how wide, how far apart, and how far one group is from the next.
+/// Width of one ring of a mark.
 const RING: f64 = 3.0;
-const RING_GAP: f64 = 6.0;
-const GROUP_GAP: f64 = 17.0;
 
 /// Pages of labels to cut out.
 pub fn labels(all: &[Label]) -> Vec<Scene> {
@@ -82,19 +81,12 @@ fn one(sheet: &mut Sheet, label: &Label, [x, y]: [f64; 2], wide: f64) {
 
 /// The mark as it is whipped, the cord's end at the left.
 fn rings(sheet: &mut Sheet, mark: &[u32], [x, y]: [f64; 2]) {
-    let mut at = x + 6.0;
-    let mut ring =
-        |at: f64, wide: f64| sheet.items.push(Item::Rect { class: "ink-box", at: [at, y - 7.0, wide, 14.0] });
-    ring(at, 4.0 * RING);
-    at += 4.0 * RING + GROUP_GAP;
-    for group in mark {
-        for _ in 0..*group {
-            ring(at, RING);
-            at += RING + RING_GAP;
-        }
-        at += GROUP_GAP - RING_GAP;
+    let laid = lay(mark);
+    for [from, wide] in &laid.whipped {
+        sheet.items.push(Item::Rect { class: "ink-box", at: [x + from * RING, y - 7.0, wide * RING, 14.0] });
     }
-    sheet.items.push(Item::line("oe", vec![[x, y], [at, y]]));
+    let end = x + laid.long * RING;
+    sheet.items.push(Item::line("oe", vec![[x, y], [end, y]]));
     let text = mark.iter().map(u32::to_string).collect::<Vec<_>>().join(" ");
-    sheet.items.push(Item::Text { class: "labn", at: [at + 8.0, y + 5.0], anchor: Anchor::Start, text });
+    sheet.items.push(Item::Text { class: "labn", at: [end + 8.0, y + 5.0], anchor: Anchor::Start, text });
 }

@@ -16,7 +16,7 @@ mod whole;
 pub use join::{Bend, in_parts};
 pub use labels::{Label, labels};
 pub use lines::{Kept, Line, SEALED_M, Spare};
-pub use plan::{Buy, CutFrom, CutPiece, CuttingPlan, LEAST_LEFT_M, SPOOL_M, plan};
+pub use plan::{Buy, CutAlike, CutFrom, CutPiece, CuttingPlan, LEAST_LEFT_M, SPOOL_M, plan};
 pub use problem::{Bar, Demand, Pattern};
 pub use stock::{Solved, solve};
 pub use ticket::ticket;

@@ -47,12 +47,16 @@ pub struct CutPiece {
     pub length: String,
     /// Cut from it, from one end.
     pub cuts: Vec<CutFrom>,
+    /// The same told: lines of one name and length in a row once.
+    pub told: Vec<CutAlike>,
     /// Left of it, metres.
     pub left_m: f64,
     /// The same in words.
     pub left: String,
     /// What is left is too short to be of use.
     pub useless: bool,
+    /// What is left of it, in a sentence; empty where nothing is cut.
+    pub remains: String,
     /// What is done with every end cut.
     pub ends: String,
 }
@@ -63,12 +67,48 @@ pub struct CutPiece {
 pub struct CutFrom {
     /// What it is called.
     pub line: String,
+    /// Where it begins, metres from the end the piece is cut from.
+    pub from_m: f64,
     /// Its length with what sealing both ends takes, metres.
     pub length_m: f64,
     /// The same in words.
     pub length: String,
     /// The same as it is measured off between the hands.
     pub spans: String,
+}
+
+/// Lines of one name and length, cut one after another.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct CutAlike {
+    /// What each is called.
+    pub line: String,
+    /// Length of each, metres.
+    pub length_m: f64,
+    /// So many.
+    pub times: u32,
+    /// In words: `3 × guy, 2.50 m`.
+    pub says: String,
+    /// The length as it is measured off between the hands.
+    pub spans: String,
+}
+
+impl CutAlike {
+    fn all(cuts: &[CutFrom]) -> Vec<Self> {
+        let alike = |a: &CutFrom, b: &CutFrom| a.line == b.line && (a.length_m - b.length_m).abs() < 1e-9;
+        let told = |run: &[CutFrom]| {
+            let (first, times) = (&run[0], run.len() as u32);
+            let several = if times > 1 { format!("{times} × ") } else { String::new() };
+            Self {
+                line: first.line.clone(),
+                length_m: first.length_m,
+                times,
+                says: format!("{several}{}, {}", first.line, first.length),
+                spans: first.spans.clone(),
+            }
+        };
+        cuts.chunk_by(alike).map(told).collect()
+    }
 }
 
 /// Spools to buy.
@@ -304,6 +344,13 @@ impl<'a> OfCord<'a> {
     fn whole(&self, line: &Line, spare: &Spare) -> CutPiece {
         let length = Length::from_m(spare.length_m);
         let (words, spans) = (self.reader.length(length), self.reader.spans_and_hands(length));
+        let cuts = vec![CutFrom {
+            line: line.name.clone(),
+            from_m: 0.0,
+            length_m: spare.length_m,
+            length: words.clone(),
+            spans,
+        }];
         CutPiece {
             from: spare.name.clone(),
             new: false,
@@ -311,11 +358,13 @@ impl<'a> OfCord<'a> {
             whole: true,
             cord: self.name(),
             length_m: spare.length_m,
-            length: words.clone(),
-            cuts: vec![CutFrom { line: line.name.clone(), length_m: spare.length_m, length: words, spans }],
+            length: words,
+            told: CutAlike::all(&cuts),
+            cuts,
             left_m: 0.0,
             left: self.reader.length(Length::from_m(0.0)),
             useless: false,
+            remains: String::new(),
             ends: "It serves as it is.".into(),
         }
     }
@@ -333,17 +382,24 @@ impl<'a> OfCord<'a> {
         let length_m = spare.map_or(self.spool_m, |s| s.length_m);
         let mut order: Vec<usize> = (0..demands.len()).filter(|i| pattern.counts[*i] > 0).collect();
         order.sort_by_key(|i| std::cmp::Reverse(demands[*i].length));
-        let mut cuts = Vec::new();
+        let (mut cuts, mut from_m) = (Vec::new(), 0.0);
         for i in order {
             let each_m = f64::from(demands[i].length) / PER_M;
             for _ in 0..pattern.counts[i] {
                 let line = names.get_mut(&demands[i].length).and_then(Vec::pop).unwrap_or_default();
                 let length = self.reader.length_up(Length::from_m(each_m));
                 let spans = self.reader.spans_and_hands(Length::from_m(each_m));
-                cuts.push(CutFrom { line, length_m: each_m, length, spans });
+                cuts.push(CutFrom { line, from_m, length_m: each_m, length, spans });
+                from_m += each_m;
             }
         }
-        let left_m = (piece.map_or(self.spool_m, |p| p.left_m) - cuts.iter().map(|c| c.length_m).sum::<f64>()).max(0.0);
+        let left_m = (piece.map_or(self.spool_m, |p| p.left_m) - from_m).max(0.0);
+        let useless = left_m > 0.005 && left_m < LEAST_LEFT_M;
+        let remains = match (left_m > 0.005, useless) {
+            (false, _) => "Nothing left.".to_owned(),
+            (true, true) => format!("Left: {}, too short for much.", m(left_m)),
+            (true, false) => format!("Left: {}.", m(left_m)),
+        };
         CutPiece {
             from: spare.map_or_else(|| format!("New spool {nth}"), |s| s.name.clone()),
             new: spare.is_none(),
@@ -352,10 +408,12 @@ impl<'a> OfCord<'a> {
             cord: self.name(),
             length_m,
             length: m(length_m),
+            told: CutAlike::all(&cuts),
             cuts,
             left_m,
             left: m(left_m),
-            useless: left_m > 0.005 && left_m < LEAST_LEFT_M,
+            useless,
+            remains,
             ends: cord(self.kind).map_or(MELTED, ends).into(),
         }
     }

@@ -30,12 +30,10 @@ fn piece(sheet: &mut Sheet, p: &CutPiece, scale: f64) {
     sheet.heading(&format!("{}, {}, {}", p.from, p.cord, p.length));
     let y = sheet.y - LINE + 8.0;
     sheet.items.push(Item::Rect { class: "gear", at: [EDGE, y, p.length_m * scale, BAR] });
-    let mut x = EDGE;
     for cut in &p.cuts {
-        let wide = cut.length_m * scale;
+        let [x, wide] = [EDGE + cut.from_m * scale, cut.length_m * scale];
         sheet.items.push(Item::Rect { class: "sheet", at: [x, y, wide, BAR] });
-        x += wide;
-        sheet.items.push(Item::line("oe", vec![[x, y - 5.0], [x, y + BAR + 5.0]]));
+        sheet.items.push(Item::line("oe", vec![[x + wide, y - 5.0], [x + wide, y + BAR + 5.0]]));
     }
     sheet.y = y + BAR + LINE + 4.0;
     for cut in &p.cuts {
@@ -45,6 +43,5 @@ fn piece(sheet: &mut Sheet, p: &CutPiece, scale: f64) {
         sheet.items.push(Item::Text { class: "lab", at, anchor: Anchor::End, text: cut.length.clone() });
         sheet.lines(EDGE + 104.0, &cut.line, ACROSS - 14);
     }
-    let left = if p.left_m > 0.005 { format!("Left: {}. ", p.left) } else { String::new() };
-    sheet.lines(EDGE + 22.0, &format!("{left}{}", p.ends), ACROSS - 3);
+    sheet.lines(EDGE + 22.0, format!("{} {}", p.remains, p.ends).trim_start(), ACROSS - 3);
 }

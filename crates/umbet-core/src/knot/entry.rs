@@ -33,6 +33,34 @@ pub enum Family {
     Sinnet,
 }
 
+impl Family {
+    /// All, as they are listed.
+    pub const ALL: [Self; 8] = [
+        Self::Hitch,
+        Self::Adjustable,
+        Self::EndLoop,
+        Self::MidLoop,
+        Self::Bend,
+        Self::Stopper,
+        Self::Binding,
+        Self::Sinnet,
+    ];
+
+    /// The head of their list.
+    pub const fn head(self) -> &'static str {
+        match self {
+            Self::Hitch => "Hitches",
+            Self::Adjustable => "Adjustable hitches",
+            Self::EndLoop => "Loops in the end",
+            Self::MidLoop => "Loops in the middle",
+            Self::Bend => "Bends",
+            Self::Stopper => "Stoppers",
+            Self::Binding => "Bindings",
+            Self::Sinnet => "Sinnets",
+        }
+    }
+}
+
 /// The place of an object within a loop: the path does not go by it, the drawing shows it.
 #[derive(Debug, Clone, Copy, Deserialize)]
 #[serde(deny_unknown_fields)]

@@ -46,6 +46,34 @@ pub struct AnchorDraft {
     pub sound: bool,
 }
 
+impl AnchorKind {
+    /// As thick as it usually is, millimetres: a trunk, a post, a pole, a ring's metal (common practice).
+    pub const fn usual_mm(self) -> f64 {
+        match self {
+            Self::Tree => 250.0,
+            Self::Post => 120.0,
+            Self::Peg => 40.0,
+            Self::Vehicle => 14.0,
+        }
+    }
+}
+
+impl AnchorDraft {
+    /// A sound tree, tied to as high as a person reaches.
+    pub fn tree(name: impl Into<String>, at_m: [f64; 2]) -> Self {
+        Self {
+            name: name.into(),
+            kind: AnchorKind::Tree,
+            at_m,
+            size_mm: AnchorKind::Tree.usual_mm(),
+            surface: "bark-rough".into(),
+            low_m: 0.0,
+            high_m: 2.2,
+            sound: true,
+        }
+    }
+}
+
 /// Something a line can be made fast to.
 #[derive(Debug, Clone)]
 pub struct Anchor {

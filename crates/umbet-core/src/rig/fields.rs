@@ -1,28 +1,10 @@
 //! Numbers of a draft as a person reads and types them: in the reader's own unit, at their place in the draft.
 
 use crate::situation::Fault;
-use crate::units::{Force, Length, Reader, Typed};
+pub use crate::units::Quantity;
+use crate::units::Reader;
 use serde::Serialize;
 use serde_json::Value;
-
-/// What a number of a draft is, and the unit it is stored in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Quantity {
-    /// A length, metres.
-    Length,
-    /// A thickness, millimetres.
-    Thickness,
-    /// A force, newtons.
-    Pull,
-    /// A mass, kilograms.
-    Mass,
-    /// A share, per cent.
-    PerCent,
-    /// A whole number.
-    Count,
-    /// A bare number.
-    Number,
-}
 
 /// A number of a draft.
 #[derive(Debug, Clone, PartialEq)]
@@ -70,75 +52,15 @@ pub struct RigField {
     pub unit: String,
 }
 
-/// How much of what is stored one of the reader's unit is, and what that is called.
-fn unit(quantity: Quantity, reader: &Reader) -> (f64, &'static str) {
-    let of = |typed: Typed, stored: f64| {
-        let (one, name) = reader.typed(typed);
-        (stored / one, name)
-    };
-    match quantity {
-        Quantity::Length => of(Typed::Cord(Length::from_m(1.0)), 1.0),
-        Quantity::Thickness => of(Typed::Thickness(Length::from_mm(1.0)), 1.0),
-        Quantity::Pull => of(Typed::Pull(Force::from_n(1.0)), 1.0),
-        Quantity::Mass => of(Typed::Mass(1.0), 1.0),
-        Quantity::PerCent => (1.0, "%"),
-        Quantity::Count | Quantity::Number => (1.0, ""),
-    }
-}
-
 /// The numbers of a draft, each in the reader's unit.
 pub fn shown(draft: &Value, fields: &[FieldAt], reader: &Reader) -> Vec<RigField> {
     let show = |f: &FieldAt| {
         let stored = draft.pointer(&f.at).and_then(Value::as_f64).or(f.usual)?;
-        let (per, unit) = unit(f.quantity, reader);
-        let value = (stored / per * 100.0).round() / 100.0;
+        let unit = f.quantity.unit(reader).1;
         let label = if unit.is_empty() { f.label.clone() } else { format!("{}, {unit}", f.label) };
-        Some(RigField { at: f.at.clone(), label, value: value.to_string(), unit: unit.to_owned() })
+        Some(RigField { at: f.at.clone(), label, value: f.quantity.figure(stored, reader), unit: unit.to_owned() })
     };
     fields.iter().filter_map(show).collect()
-}
-
-/// What a length may be typed in, whatever the reader's own unit: its name, and metres in one of it.
-fn tapes(reader: &Reader) -> [(&'static str, f64); 8] {
-    let body = &reader.body;
-    [
-        ("mm", 0.001),
-        ("cm", 0.01),
-        ("m", 1.0),
-        ("ft", 0.3048),
-        ("arm span", body.arm_span_m),
-        ("forearm", body.forearm_m),
-        ("boot", body.foot_mm / 1000.0),
-        ("pace", body.pace_m),
-    ]
-}
-
-/// A number as it was typed, and how much of what is stored one of it is: `3.5` in the reader's own unit, a length also with
-/// the unit behind it, as in `3 arm spans`.
-fn measured(text: &str, quantity: Quantity, reader: &Reader) -> Option<(f64, f64)> {
-    let text = text.trim().replace(',', ".");
-    let figures = text.trim_end_matches(|c: char| c.is_alphabetic() || c == ' ');
-    let number: f64 = figures.parse().ok()?;
-    let name = text[figures.len()..].trim().to_lowercase();
-    let (own, own_name) = unit(quantity, reader);
-    if name.is_empty() || name == own_name {
-        return Some((number, own));
-    }
-    let metres = tapes(reader).into_iter().find(|(tape, _)| name == *tape || name == format!("{tape}s"))?.1;
-    match quantity {
-        Quantity::Length => Some((number, metres)),
-        Quantity::Thickness => Some((number, metres * 1000.0)),
-        _ => None,
-    }
-}
-
-/// What else a number may be typed in.
-const fn also(quantity: Quantity) -> &'static str {
-    match quantity {
-        Quantity::Length => ", alone or with m, cm, ft, arm spans, forearms, boots or paces behind it",
-        Quantity::Thickness => ", alone or with mm or cm behind it",
-        _ => "",
-    }
 }
 
 /// The draft with one number typed.
@@ -148,11 +70,8 @@ const fn also(quantity: Quantity) -> &'static str {
 pub fn typed(mut draft: Value, fields: &[FieldAt], at: &str, text: &str, reader: &Reader) -> Result<Value, Fault> {
     let fault = |says: String| Fault { field: at.to_owned(), says };
     let field = fields.iter().find(|f| f.at == at).ok_or_else(|| fault("No such number.".into()))?;
-    let (number, per) = measured(text, field.quantity, reader)
-        .ok_or_else(|| fault(format!("{}: give a number{}.", field.label, also(field.quantity))))?;
+    let stored = field.quantity.read(text, reader).map_err(|says| fault(format!("{}: {says}", field.label)))?;
     let place = draft.pointer_mut(at).ok_or_else(|| fault("No such number.".into()))?;
-    // Clean in what is stored: a tenth of a millimetre, a hundredth of a newton.
-    let stored = (number * per * 1e4).round() / 1e4;
     *place = if field.quantity == Quantity::Count { Value::from(stored.round() as i64) } else { Value::from(stored) };
     Ok(draft)
 }

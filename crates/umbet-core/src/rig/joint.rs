@@ -80,11 +80,10 @@ impl Joint {
     }
 
     fn taken(ask: JointAsk, taken: KnotAnswer, others: Vec<[String; 2]>) -> Self {
-        let mends: Vec<String> = taken.mends.iter().map(|m| m.says.clone()).collect();
-        let because = match (taken.verdict, mends.is_empty()) {
+        let because = match (taken.verdict, &taken.mended) {
             (Verdict::DoesNotFit, _) => format!("Your own choice. {}", taken.lead.says),
-            (_, true) => taken.lead.says.clone(),
-            (_, false) => format!("{} With {}.", taken.lead.says, mends.join(", and ")),
+            (_, None) => taken.lead.says.clone(),
+            (_, Some(mended)) => format!("{} With {}.", taken.lead.says, mended.says),
         };
         let lets_go = catalogue().find(&taken.id).map_or_else(String::new, |k| k.entry.release.say.clone());
         Self {

@@ -13,6 +13,7 @@ pub mod hoist;
 pub mod joint;
 pub mod larder;
 pub mod line;
+pub mod lists;
 pub mod load;
 mod page;
 mod part;

@@ -4,6 +4,7 @@ use super::cut::{Cut, Hank};
 use super::faults::Impossible;
 use super::fields::FieldAt;
 use super::joint::Joint;
+use super::lists::Change;
 use super::part::Part;
 use super::step::Step;
 use super::working::{LineWork, fit, unanswered};
@@ -130,6 +131,9 @@ pub struct Planner {
     /// The draft with what stands at one place of a drawing put at another; `None` where nothing stands there, or nothing can
     /// be put elsewhere.
     pub moved: fn(&Value, &Given<'_>, &Dragged<'_>) -> Option<Value>,
+    /// The draft with one more or one less in one of its lists (JSON pointer); `None` where there is no such list, or nothing to
+    /// change.
+    pub listed: fn(&Value, &str, Change) -> Option<Value>,
     /// Brings a draft of an older version up to this one.
     pub upgrade: fn(u32, Value) -> Value,
 }
@@ -160,6 +164,11 @@ pub trait RigDraft: Serialize + DeserializeOwned {
     fn put(&self, _given: &Given<'_>, _dragged: &Dragged<'_>) -> Option<Self> {
         None
     }
+
+    /// The same with one more or one less in one of its lists.
+    fn listed(&self, _list: &str, _change: Change) -> Option<Self> {
+        None
+    }
 }
 
 impl Planner {
@@ -176,6 +185,10 @@ impl Planner {
             moved: |value, given, dragged| {
                 let draft: D = draft(value.clone()).ok()?;
                 serde_json::to_value(draft.put(given, dragged)?).ok()
+            },
+            listed: |value, list, change| {
+                let draft: D = draft(value.clone()).ok()?;
+                serde_json::to_value(draft.listed(list, change)?).ok()
             },
             upgrade: |_, value| value,
         }

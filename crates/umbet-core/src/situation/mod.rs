@@ -42,6 +42,25 @@ words!(
     }
 );
 
+impl Task {
+    /// What is done, as in "a knot for making fast".
+    pub const fn doing(self) -> &'static str {
+        match self {
+            Self::MakeFast => "making fast",
+            Self::Guy => "a guy line",
+            Self::Drag => "dragging",
+            Self::Join => "joining two ropes",
+            Self::EndLoop => "a loop in the end",
+            Self::MidLoop => "a loop in the middle",
+            Self::Stop => "stopping",
+            Self::Bind => "binding",
+            Self::Hoist => "hoisting upright",
+            Self::Stow => "stowing",
+            Self::OwnLoop => "a loop of one cord's own ends",
+        }
+    }
+}
+
 words!(
     /// Which way it pulls.
     Way {

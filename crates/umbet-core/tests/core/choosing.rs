@@ -70,7 +70,7 @@ fn along_a_bar_what_grips_is_turns() {
         for k in a.knots.iter().filter(|k| k.verdict != Verdict::DoesNotFit) {
             assert!(!k.lead.says.contains("needs no grip"), "{}: {}", k.name, k.lead.says);
             let just = k.reasons.iter().any(|r| r.says.contains(&format!("wants {wanted}: none to spare")));
-            assert!(!just || k.headline == "Grips, barely", "{}: {}", k.name, k.headline);
+            assert!(!just || k.headline.starts_with("Grips, barely"), "{}: {}", k.name, k.headline);
         }
     }
 }

@@ -65,6 +65,8 @@ pub fn pieces_of(text: &str) -> Result<Vec<CordInput>, Error> {
             name: part.get("name").to_owned(),
             kind: kind_of(part.get("kind"))?.id.clone(),
             length_m,
+            length: None,
+            thickness: None,
             diameter_mm: number(part.get("thickness mm"))?,
             note: part.get("note").to_owned(),
             colour: part.get("colour").to_owned(),
@@ -100,6 +102,7 @@ pub fn deeds_of(text: &str) -> Result<Vec<DeedLine>, Error> {
         let about = part.get("about").to_owned();
         let deed = match part.get("deed").to_lowercase().as_str() {
             "cut" => Deed::Cut {
+                length: None,
                 length_m: number(part.get("length m"))?.ok_or("say how long the piece cut off is, in metres.")?,
                 name: about,
                 times: times(part)?,

@@ -222,6 +222,7 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("RigInput", "draft", OneOfThese(drafts())),
         ("TypedNumber", "draft", OneOfThese(drafts())),
         ("DraggedThing", "draft", OneOfThese(drafts())),
+        ("ListChange", "draft", OneOfThese(drafts())),
         ("KeptRig", "draft", OneOfThese(drafts())),
         ("DraggedThing", "from", Numbers(2, [-1e6, 1e6])),
         ("DraggedThing", "to", Numbers(2, [-1e6, 1e6])),

@@ -1,8 +1,9 @@
 //! What can be said in a situation: cords, surfaces, shapes, schools, sources.
 
 use super::cutting::{SpoolSold, spools};
+use super::pieces::LaidOut;
 use crate::extract::Person;
-use crate::store::cords::made_ends;
+use crate::store::cords::{ENDS, made_ends};
 use axum::Json;
 use serde::Serialize;
 use std::collections::BTreeMap;
@@ -13,7 +14,8 @@ use umbet_core::object::{object_kinds, surfaces};
 use umbet_core::rig::LineWork;
 use umbet_core::situation::{Draft, Shape, Task};
 use umbet_core::source::{Source, sources};
-use umbet_core::units::{Band, Reader};
+use umbet_core::teach::tries::Condition;
+use umbet_core::units::{Band, Quantity, Reader};
 use utoipa::ToSchema;
 
 /// A cord kind.
@@ -91,6 +93,8 @@ pub struct TaskKind {
     task: Task,
     /// In words.
     words: String,
+    /// What is done, as in "a knot for making fast".
+    doing: String,
     /// The usual joint.
     usual: Draft,
 }
@@ -102,6 +106,41 @@ pub struct WorkKind {
     work: LineWork,
     /// In words.
     words: String,
+}
+
+/// A value that is chosen by its words.
+#[derive(Serialize, ToSchema)]
+pub struct WordsFor {
+    /// As it is sent.
+    id: String,
+    /// In words.
+    words: String,
+}
+
+impl WordsFor {
+    fn new(id: impl Into<String>, words: impl Into<String>) -> Self {
+        Self { id: id.into(), words: words.into() }
+    }
+}
+
+/// A family of knots.
+#[derive(Serialize, ToSchema)]
+pub struct FamilyKind {
+    /// The family.
+    family: Family,
+    /// The head of its list.
+    head: String,
+}
+
+/// Units a reader types in.
+#[derive(Serialize, ToSchema)]
+pub struct UnitsTyped {
+    /// Of cord.
+    length: &'static str,
+    /// Of what is measured across.
+    thickness: &'static str,
+    /// Of a pull.
+    pull: &'static str,
 }
 
 /// Everything a situation can be made of.
@@ -129,6 +168,16 @@ pub struct CatalogueWords {
     bends: Vec<&'static str>,
     /// Spools as they are sold.
     spools: Vec<SpoolSold>,
+    /// Families of knots, as they are listed.
+    families: Vec<FamilyKind>,
+    /// What makes tying harder than on the bench.
+    conditions: Vec<WordsFor>,
+    /// How ends are finished.
+    ends: Vec<WordsFor>,
+    /// How the kit is laid out.
+    laid: Vec<WordsFor>,
+    /// Units the reader types in.
+    typed_in: UnitsTyped,
 }
 
 /// Cords, surfaces, shapes, schools and sources.
@@ -139,7 +188,12 @@ pub async fn catalogue(person: Person) -> Json<CatalogueWords> {
         names: knots().knots().iter().map(|k| (k.id.as_str(), k.entry.name.as_str())).collect(),
         tasks: Task::ALL
             .iter()
-            .map(|&task| TaskKind { task, words: task.words().into(), usual: Draft::usual(task) })
+            .map(|&task| TaskKind {
+                task,
+                words: task.words().into(),
+                doing: task.doing().into(),
+                usual: Draft::usual(task),
+            })
             .collect(),
         cords: cords().iter().map(|c| cord_kind(c, &reader)).collect(),
         surfaces: surfaces()
@@ -167,7 +221,16 @@ pub async fn catalogue(person: Person) -> Json<CatalogueWords> {
         sources: sources().to_vec(),
         works: LineWork::ALL.iter().map(|&work| WorkKind { work, words: work.words().into() }).collect(),
         made_ends: made_ends().map(|k| k.id.as_str()).collect(),
-        spools: spools(&person.reader()),
+        spools: spools(&reader),
+        families: Family::ALL.map(|f| FamilyKind { family: f, head: f.head().into() }).into(),
+        conditions: Condition::ALL.iter().map(|c| WordsFor::new(c.id(), c.words())).collect(),
+        ends: ENDS.iter().map(|&e| WordsFor::new(e, if e.is_empty() { "nobody looked" } else { e })).collect(),
+        laid: LaidOut::ALL.map(|(id, words)| WordsFor::new(id, words)).into(),
+        typed_in: UnitsTyped {
+            length: Quantity::Length.unit(&reader).1,
+            thickness: Quantity::Thickness.unit(&reader).1,
+            pull: Quantity::Pull.unit(&reader).1,
+        },
         bends: knots().knots().iter().filter(|k| k.entry.family == Family::Bend).map(|k| k.id.as_str()).collect(),
     })
 }

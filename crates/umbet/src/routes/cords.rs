@@ -1,7 +1,8 @@
 //! Cord in the kit.
 
+use super::pieces::{Piece, read_piece};
 use crate::error::{Error, NotChanged, NotThere, Refused};
-use crate::extract::{Body, Path};
+use crate::extract::{Body, Path, Person};
 use crate::state::App;
 use crate::store::{CordInput, KitCord};
 use axum::Json;
@@ -10,42 +11,52 @@ use axum::http::StatusCode;
 use axum::response::{IntoResponse, Response};
 
 /// All hanks.
-#[utoipa::path(get, operation_id = "list_cords", path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<KitCord>)))]
-pub async fn list(State(app): State<App>) -> Result<Response, Error> {
-    Ok(Json(&app.kit().await?.pieces).into_response())
+#[utoipa::path(get, operation_id = "list_cords", path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<Piece>)))]
+pub async fn list(State(app): State<App>, person: Person) -> Result<Response, Error> {
+    let (kit, reader) = (app.kit().await?, person.reader());
+    let all: Vec<Piece<'_>> = kit.pieces.iter().map(|c| Piece::of(c, &reader)).collect();
+    Ok(Json(all).into_response())
 }
 
 /// Adds a hank.
 #[utoipa::path(
     post, operation_id = "add_cord", path = "/api/cords", request_body = CordInput,
-    responses((status = 201, description = "Added", body = KitCord), Refused)
+    responses((status = 201, description = "Added", body = Piece), Refused)
 )]
-pub async fn add(State(app): State<App>, Body(input): Body<CordInput>) -> Result<(StatusCode, Json<KitCord>), Error> {
-    let added = KitCord::add(&app.store, &input).await?;
+pub async fn add(
+    State(app): State<App>,
+    person: Person,
+    Body(input): Body<CordInput>,
+) -> Result<(StatusCode, Json<Piece<'static>>), Error> {
+    let reader = person.reader();
+    let added = KitCord::add(&app.store, &read_piece(input, &reader)?).await?;
     app.kit().await?;
-    Ok((StatusCode::CREATED, Json(added)))
+    Ok((StatusCode::CREATED, Json(Piece::own(added, &reader))))
 }
 
 /// One hank.
 #[utoipa::path(
     get, operation_id = "get_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")),
-    responses((status = 200, description = "The hank", body = KitCord), NotThere)
+    responses((status = 200, description = "The hank", body = Piece), NotThere)
 )]
-pub async fn get(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
-    Ok(Json(KitCord::get(&app.store, id).await?))
+pub async fn get(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<Piece<'static>>, Error> {
+    Ok(Json(Piece::own(KitCord::get(&app.store, id).await?, &person.reader())))
 }
 
 /// Changes a hank.
 #[utoipa::path(
     put, operation_id = "put_cord", path = "/api/cords/{id}", params(("id" = i64, Path, description = "Hank")), request_body = CordInput,
-    responses((status = 200, description = "Changed", body = KitCord), NotChanged)
+    responses((status = 200, description = "Changed", body = Piece), NotChanged)
 )]
 pub async fn put(
     State(app): State<App>,
+    person: Person,
     Path(id): Path<i64>,
     Body(input): Body<CordInput>,
-) -> Result<Json<KitCord>, Error> {
-    let changed = KitCord::put(&app.store, id, &input).await?;
+) -> Result<Json<Piece<'static>>, Error> {
+    let reader = person.reader();
+    let changed = KitCord::put(&app.store, id, &read_piece(input, &reader)?).await;
+    let changed = Piece::answered(changed, &reader)?;
     app.kit().await?;
     Ok(Json(changed))
 }
@@ -64,10 +75,14 @@ pub async fn delete(State(app): State<App>, Path(id): Path<i64>) -> Result<Statu
 /// Brings a hank back.
 #[utoipa::path(
     post, operation_id = "restore_cord", path = "/api/cords/{id}/restore", params(("id" = i64, Path, description = "Hank")),
-    responses((status = 200, description = "Back in the kit", body = KitCord), NotThere)
+    responses((status = 200, description = "Back in the kit", body = Piece), NotThere)
 )]
-pub async fn restore(State(app): State<App>, Path(id): Path<i64>) -> Result<Json<KitCord>, Error> {
+pub async fn restore(
+    State(app): State<App>,
+    person: Person,
+    Path(id): Path<i64>,
+) -> Result<Json<Piece<'static>>, Error> {
     let restored = KitCord::restore(&app.store, id).await?;
     app.kit().await?;
-    Ok(Json(restored))
+    Ok(Json(Piece::own(restored, &person.reader())))
 }

@@ -1,15 +1,16 @@
 //! What is done with a piece of cord, and what was done with it, in sentences.
 
+use super::pieces::{Piece, read_deed};
 use crate::error::{Error, NotChanged, NotThere, Problem};
 use crate::extract::{Body, Path, Person, Query};
 use crate::state::App;
-use crate::store::{CordEntry, DeedInput, Done, KitCord};
+use crate::store::{CordEntry, DeedInput, KitCord};
 use axum::Json;
 use axum::extract::State;
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
-use umbet_core::care::{Care, WHIPPING_LONG, care, mark};
+use umbet_core::care::{Care, MarkLaid, WHIPPING_LONG, care, lay, mark};
 use umbet_core::draw::{WHIPPING_MOVES, to_svg, whipping};
 use umbet_core::units::{Length, Reader};
 use utoipa::{IntoParams, ToSchema};
@@ -61,6 +62,19 @@ pub struct PieceCare {
     care: Care,
     /// Rings whipped round its end, group by group behind a broad one: its number, for a finger; none beyond the last there is.
     mark: Option<Vec<u32>>,
+    /// The same laid along its cord.
+    mark_laid: Option<MarkLaid>,
+    /// How soon it is run out, in a sentence.
+    runs_out: String,
+}
+
+/// A deed done.
+#[derive(Serialize, ToSchema)]
+pub struct DoneWords {
+    /// The piece as it is now.
+    piece: Piece<'static>,
+    /// What was cut off it.
+    cut_off: Vec<Piece<'static>>,
 }
 
 /// What happened to a piece.
@@ -86,10 +100,10 @@ pub async fn keep(State(app): State<App>, person: Person, Path(id): Path<i64>) -
     let piece = KitCord::get(&app.store, id).await?;
     let used = piece.used().ok_or(Error::Missing("cord"))?;
     let reader = person.reader();
-    Ok(Json(PieceCare {
-        care: care(&used, Length::from_m(piece.length_m), &reader),
-        mark: u32::try_from(piece.id).ok().and_then(mark),
-    }))
+    let mark = u32::try_from(piece.id).ok().and_then(mark);
+    let care = care(&used, Length::from_m(piece.length_m), &reader);
+    let (mark_laid, runs_out) = (mark.as_deref().map(lay), care.hank.runs_out());
+    Ok(Json(PieceCare { care, mark, mark_laid, runs_out }))
 }
 
 /// Which of a whipping's moves.
@@ -119,14 +133,18 @@ pub async fn whipping_figure(Query(q): Query<WhippingQuery>) -> Result<Response,
 /// Does something with a piece: cuts from it, gives it out, takes it back, looks it over, retires it.
 #[utoipa::path(
     post, operation_id = "do_with_cord", path = "/api/cords/{id}/deeds", params(("id" = i64, Path, description = "Hank")), request_body = DeedInput,
-    responses((status = 200, description = "Done, and written into the ledger", body = Done), NotChanged)
+    responses((status = 200, description = "Done, and written into the ledger", body = DoneWords), NotChanged)
 )]
 pub async fn deed(
     State(app): State<App>,
+    person: Person,
     Path(id): Path<i64>,
-    Body(input): Body<DeedInput>,
-) -> Result<Json<Done>, Error> {
+    Body(mut input): Body<DeedInput>,
+) -> Result<Json<DoneWords>, Error> {
+    let reader = person.reader();
+    input.deed = read_deed(input.deed, &reader)?;
     let done = KitCord::done(&app.store, id, &input).await?;
     app.kit().await?;
-    Ok(Json(done))
+    let own = |c: KitCord| Piece::own(c, &reader);
+    Ok(Json(DoneWords { piece: own(done.piece), cut_off: done.cut_off.into_iter().map(own).collect() }))
 }

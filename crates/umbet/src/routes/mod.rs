@@ -26,6 +26,7 @@ mod looking;
 mod needs;
 mod own_knots;
 mod papers;
+mod pieces;
 mod questions;
 mod record;
 mod rig_test;
@@ -94,6 +95,7 @@ use utoipa_axum::routes;
         TetherChoices,
         LashingSeen,
         umbet_core::rig::LineWork,
+        pieces::LaidOut,
     ))
 )]
 struct Document;
@@ -138,6 +140,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(rigs::sheet))
         .routes(routes!(rigs::type_number))
         .routes(routes!(rigs::move_thing))
+        .routes(routes!(rigs::change_list))
         .routes(routes!(rigs::kept, rigs::keep))
         .routes(routes!(job_cuts::cuts))
         .routes(routes!(job_cuts::cutting))
@@ -157,6 +160,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(ledger::keep))
         .routes(routes!(ledger::deed))
         .routes(routes!(ledger::whipping_figure))
+        .routes(routes!(pieces::lay_out))
         .routes(routes!(looking::find))
         .routes(routes!(looking::wraps))
         .routes(routes!(kit_files::kit_csv))

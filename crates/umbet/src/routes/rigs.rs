@@ -13,6 +13,7 @@ use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use umbet_core::draw::to_svg;
+use umbet_core::rig::lists::Change;
 use umbet_core::rig::{
     DRAWING_WIDTH, Dragged, Given, Hank, Impossible, Planned, Planner, Rig, RigField, RigPlan, pages, shown, typed,
 };
@@ -122,6 +123,23 @@ pub struct DraggedThing {
     from: [f64; 2],
     /// Where it is put.
     to: [f64; 2],
+}
+
+/// One more in a list of a draft, or one less.
+#[derive(Debug, Clone, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ListChange {
+    /// The draft.
+    #[schema(value_type = Object)]
+    draft: Value,
+    /// The list's place in the draft.
+    #[schema(max_length = 80)]
+    list: String,
+    /// One more; else one less.
+    more: bool,
+    /// Beside which one, or without which one, counted from 0.
+    #[schema(minimum = 0, maximum = 100)]
+    at: usize,
 }
 
 /// A draft that was changed; none where nothing was there to change.
@@ -245,6 +263,24 @@ pub async fn type_number(
     let (fields, reader) = ((planner.fields)(&input.draft), person.reader());
     let draft = typed(input.draft, &fields, &input.at, &input.text, &reader);
     Ok(Json(ChangedDraft { draft: draft.map_err(|f| Error::Unusable(vec![f]))? }))
+}
+
+/// The draft with one more in a list of it, as it usually is, or with one less.
+#[utoipa::path(
+    post, operation_id = "change_list", path = "/api/rigs/{kind}/listed", params(("kind" = String, Path, description = "Kind of rig")),
+    request_body = ListChange,
+    responses((status = 200, description = "The draft with it changed", body = ChangedDraft), NotAnswered)
+)]
+pub async fn change_list(
+    State(app): State<App>,
+    Path(kind): Path<String>,
+    Body(input): Body<ListChange>,
+) -> Result<Json<ChangedDraft>, Error> {
+    let planner = app.planner(&kind)?;
+    let change = if input.more { Change::More(input.at) } else { Change::Less(input.at) };
+    let draft = (planner.listed)(&input.draft, &input.list, change);
+    let none = if input.more { "There is no place for one more." } else { "There is none to take, or one too few." };
+    Ok(Json(ChangedDraft { draft: draft.ok_or_else(|| Error::fault("list", none))? }))
 }
 
 /// The draft with something dragged on a drawing.

@@ -36,8 +36,10 @@ pub struct KitCord {
     pub shaken: bool,
     /// Id of the knot made in its end: a loop or a stopper; empty where none is.
     pub made: String,
-    /// The bend it is joined with, in words.
+    /// The bend it is joined with, by its name.
     pub joint: Option<String>,
+    /// Where the bend lies, metres from one end.
+    pub joint_m: Option<f64>,
     /// Whom or what it was given to; nobody, and it is at its place.
     pub held_by: Option<String>,
     /// Why it is of no use any more.
@@ -54,11 +56,20 @@ pub struct CordInput {
     pub name: String,
     /// Id of its kind.
     pub kind: String,
-    /// Length, metres.
+    /// Length, metres; not asked where `length` is given.
+    #[serde(default)]
     pub length_m: f64,
+    /// Length as a person types it, alone in their own unit or with its unit, as in `12.5 m`; read before it is kept.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 40)]
+    pub length: Option<String>,
     /// Measured thickness.
     #[serde(default)]
     pub diameter_mm: Option<f64>,
+    /// Measured thickness as a person types it; empty where its kind's own counts; read before it is kept.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 40)]
+    pub thickness: Option<String>,
     /// Note.
     #[serde(default)]
     pub note: String,
@@ -202,6 +213,7 @@ impl KitCord {
                 shaken: r.shaken,
                 made: r.made,
                 joint: r.joint,
+                joint_m: r.joint_m,
                 held_by: r.held_by,
                 retired: r.retired,
                 version: r.version,
@@ -275,7 +287,7 @@ impl KitCord {
             let says = format!("{} is retired: {why}. Nothing more is changed of it.", before.name);
             return Err(Error::fault("name", says));
         }
-        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, made, version } = c;
+        let CordInput { name, kind, length_m, diameter_mm, note, colour, place, ends, made, version, .. } = c;
         let done = sqlx::query_file!(
             "queries/cord-put.sql",
             name,

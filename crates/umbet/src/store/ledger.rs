@@ -17,8 +17,13 @@ use utoipa::ToSchema;
 pub enum Deed {
     /// A length is cut off it, and is a piece of its own from then on.
     Cut {
-        /// So much, metres.
+        /// So much, metres; not asked where `length` is given.
+        #[serde(default)]
         length_m: f64,
+        /// The same as a person types it, alone in their own unit or with its unit; read before it is done.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[schema(max_length = 40)]
+        length: Option<String>,
         /// What the new piece is called; numbered where there are several.
         name: String,
         /// So many pieces of that length.
@@ -177,7 +182,7 @@ impl KitCord {
         }
         let by = By { who: &name_or_none(&input.who)?, note: &note("note", &input.note)?, version: input.version };
         let cut_off = match &input.deed {
-            Deed::Cut { length_m, name, times } => piece.cut_all(whole, *length_m, name, *times, &by).await?,
+            Deed::Cut { length_m, name, times, .. } => piece.cut_all(whole, *length_m, name, *times, &by).await?,
             Deed::Joined { with, with_version, knot } => {
                 piece.join(whole, *with, *with_version, knot, &by).await?;
                 Vec::new()
@@ -301,9 +306,9 @@ impl KitCord {
         if more <= 0.0 {
             return refused(format!("{} goes into the bend altogether: {takes:.2} m is taken by it.", other.name));
         }
-        let joint = format!("{}, {:.2} m from one end", bend.entry.said(), self.length_m - takes / 2.0);
+        let (joint, joint_m) = (bend.entry.said(), self.length_m - takes / 2.0);
         let id = self.id;
-        sqlx::query_file!("queries/cord-join.sql", more, joint, other.worn, id, by.version)
+        sqlx::query_file!("queries/cord-join.sql", more, joint, joint_m, other.worn, id, by.version)
             .execute(whole.pool())
             .await?;
         let entry = |what, change_m, about| Written { what, change_m, about, who: by.who, note: by.note };
@@ -327,7 +332,9 @@ impl KitCord {
             name: called.to_owned(),
             kind: self.kind.clone(),
             length_m,
+            length: None,
             diameter_mm: self.diameter_mm,
+            thickness: None,
             note: String::new(),
             colour: self.colour.clone(),
             place: self.place.clone(),

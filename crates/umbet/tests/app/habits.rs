@@ -64,12 +64,13 @@ async fn the_kit_is_kept() {
     goto(&b, &s, "/cord").await;
     b.see_words("main p", "No cord in the kit yet").await;
     b.type_into(".inline-form input", "Spare hank").await;
+    b.type_into(".inline-form label:last-of-type input", "10").await;
     b.press(".inline-form .btn", "Add it").await;
     b.see_words(".hank-name", "Spare hank").await;
     b.type_into(".hank-length input", "7,5\u{e007}").await;
     until(&s, "/api/cords", "/0/length_m", &json!(7.5)).await;
     b.type_into(".hank-length input", "-3\u{e007}").await;
-    b.see_words(".trouble", "between 0.05 and 2000 m").await;
+    b.see_words(".trouble", "Length: give between 0.05 m and 2000 m.").await;
     until(&s, "/api/cords", "/0/length_m", &json!(7.5)).await;
     b.press(".hanks .btn", "Take out").await;
     b.press(".put-away .btn", "Undo").await;

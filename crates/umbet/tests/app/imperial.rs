@@ -50,6 +50,8 @@ const IMPERIAL: [&str; 6] = ["ft", "lbf", "lb", "ft²", "mph", "inches"];
 async fn answers(s: &Server) -> Vec<(String, Value)> {
     let mut all = Vec::new();
     for path in [
+        "/api/cords",
+        "/api/kit/laid?by=kind",
         "/api/jobs/1/cuts",
         "/api/jobs/1/cutting",
         "/api/cutting?jobs=1,2&courses=1",
@@ -59,9 +61,9 @@ async fn answers(s: &Server) -> Vec<(String, Value)> {
         "/api/cords/6/care",
         "/api/cords/7/care",
         "/api/cords/8/history",
-        "/api/kit/find?length_m=10&pull_n=400&work=strung",
-        "/api/kit/find?length_m=4&pull_n=900&work=hauled",
-        "/api/kit/wraps?turns=20&along_mm=120",
+        "/api/kit/find?length=10&pull=400&work=strung",
+        "/api/kit/find?length=4&pull=900&work=hauled",
+        "/api/kit/wraps?turns=20&along=120%20mm",
         "/api/lashings/square",
         "/api/lashings/tripod",
         "/api/knots/prusik/cord",

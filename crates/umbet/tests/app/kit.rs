@@ -68,7 +68,7 @@ async fn two_pieces_are_joined_into_one() {
     let fourth = received(&s, "Fourth", "braid-polyester-6", 5.0).await;
     let (_, problem) = done(&s, joined, join(&fourth, "zeppelin-bend")).await;
     assert!(problem.to_string().contains("a bend in it already"), "{problem}");
-    let (_, found) = s.get("/api/kit/find?length_m=15&pull_n=300&work=strung").await;
+    let (_, found) = s.get("/api/kit/find?length=15&pull=300&work=strung").await;
     let of_long =
         found.as_array().and_then(|all| all.iter().find(|f| f["piece"]["name"] == "Long")).expect("looked at");
     assert_eq!(of_long["serves"], false);
@@ -80,7 +80,7 @@ async fn two_pieces_are_joined_into_one() {
 async fn a_jerk_is_looked_over_first() {
     let s = Server::empty().await;
     let line = received(&s, "Tag line", "braid-polyester-6", 30.0).await;
-    let of_plan = async || s.get("/api/kit/find?length_m=10&pull_n=300&work=strung").await.1[0].clone();
+    let of_plan = async || s.get("/api/kit/find?length=10&pull=300&work=strung").await.1[0].clone();
     assert_eq!(of_plan().await["serves"], true);
     let (_, answer) = done(&s, &line, json!({ "what": "shaken" })).await;
     assert_eq!(answer["piece"]["shaken"], true);
@@ -109,11 +109,45 @@ async fn what_is_made_in_an_end_is_kept() {
     }
 }
 
+/// Lengths and thickness as they are typed, in the reader's measure or with a unit behind them; read back in the reader's own.
+#[tokio::test]
+async fn what_is_typed_is_read_in_the_readers_measure() {
+    let s = Server::empty().await;
+    let kept = async |body: Value| s.post("/api/cords", &body).await;
+    let hank = |length: &str| json!({ "name": "Hank", "kind": "braid-polyester-6", "length": length });
+    assert_eq!(kept(hank("12,5")).await.1["length_m"], 12.5);
+    assert_eq!(kept(hank("3 arm spans")).await.1["length_m"], 5.1);
+    for (bad, says) in [
+        ("long", "Length: give a number, alone or with m"),
+        ("3 km", "Length: give a number"),
+        ("-1", "0.05 m and 2000 m"),
+    ] {
+        let (status, problem) = kept(hank(bad)).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(problem.to_string().contains(says), "{bad}: {problem}");
+    }
+    let mut habits = s.get("/api/settings").await.1;
+    habits["units"] = json!("imperial");
+    assert_eq!(s.put("/api/settings", &habits).await.0, StatusCode::OK);
+    let (_, piece) = kept(hank("10")).await;
+    assert_eq!((&piece["length_m"], &piece["length"]), (&json!(3.048), &json!("10 ft")));
+    let thick = json!({ "name": "Hank", "kind": "braid-polyester-6", "length": piece["length"], "thickness": "0.25", "version": 1 });
+    let (_, piece) = s.put("/api/cords/3", &thick).await;
+    assert_eq!((&piece["diameter_mm"], &piece["thickness"]), (&json!(6.35), &json!("0.25 in")));
+    let late = s.put("/api/cords/3", &thick).await;
+    assert_eq!((late.0, &late.1["newer"]["length"]), (StatusCode::CONFLICT, &json!("10 ft")), "in the same words");
+    let (_, cut) = done(&s, &piece, json!({ "what": "cut", "length": "2", "name": "Lanyard" })).await;
+    assert_eq!(cut["cut_off"][0]["length"], "2 ft");
+    assert_eq!(cut["piece"]["length"], "8 ft");
+    let (_, laid) = s.get("/api/kit/laid?by=kind").await;
+    assert_eq!(laid[0]["says"], "4 pieces, 67 ft 9 in", "41.01 and 16.73 and 8 and 2 feet");
+}
+
 /// Found by what it must do: those that serve come first, the shortest of them first; each of the others says why not.
 #[tokio::test]
 async fn a_piece_is_found_by_what_it_must_do() {
     let s = Server::demo().await;
-    let (status, found) = s.get("/api/kit/find?length_m=10&pull_n=400&work=strung").await;
+    let (status, found) = s.get("/api/kit/find?length=10&pull=400&work=strung").await;
     assert_eq!(status, StatusCode::OK);
     let found = found.as_array().expect("pieces");
     let serving: Vec<&str> =
@@ -126,16 +160,16 @@ async fn a_piece_is_found_by_what_it_must_do() {
     assert!(why("Hand line").contains("out with Gwil") && why("Tag line").contains("took a jerk"));
     assert!(!found.iter().any(|f| f["piece"]["name"] == "Old sling"), "retired");
     for (bad, status) in [
-        ("length_m=0&pull_n=400&work=strung", 422),
-        ("length_m=10&pull_n=9e9&work=strung", 422),
-        ("length_m=10&pull_n=400&work=worn", 400),
-        ("length_m=x&pull_n=1&work=hung", 400),
+        ("length=0&pull=400&work=strung", 422),
+        ("length=10&pull=9e9&work=strung", 422),
+        ("length=10&pull=400&work=worn", 400),
+        ("length=x&pull=1&work=hung", 422),
     ] {
         assert_eq!(s.get(&format!("/api/kit/find?{bad}")).await.0.as_u16(), status, "{bad}");
     }
-    let (_, wraps) = s.get("/api/kit/wraps?turns=20&along_mm=120").await;
+    let (_, wraps) = s.get("/api/kit/wraps?turns=20&along=120").await;
     assert_eq!(wraps["diameter_mm"], 6.0);
-    assert_eq!(s.get("/api/kit/wraps?turns=0&along_mm=120").await.0, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(s.get("/api/kit/wraps?turns=0&along=120").await.0, StatusCode::UNPROCESSABLE_ENTITY);
 }
 
 /// The kit goes out as rows and comes back as rows, all or none, each bad one with its line; deeds likewise, in their order.

@@ -39,7 +39,7 @@ async fn the_kit_is_laid_out_four_ways() {
         assert_eq!(pieces().await, all, "{way}");
     }
     let out = texts(&b, ".kit-group").await;
-    assert!(out.iter().any(|h| h.starts_with("Out") && h.contains("15.0 m")), "{out:?}");
+    assert!(out.iter().any(|h| h.starts_with("Out") && h.contains("15.00 m")), "{out:?}");
     b.driver.refresh().await.expect("opened again");
     b.see_words(".kit-group", "To be looked over").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
@@ -51,6 +51,8 @@ async fn a_piece_is_found_on_the_page() {
     let s = Server::demo().await;
     let b = open(&s, "/cord").await;
     b.press(".find-cord summary", "Find a piece").await;
+    b.type_into(".find-cord label:nth-of-type(1) input", "10").await;
+    b.type_into(".find-cord label:nth-of-type(2) input", "400 N").await;
     b.press(".find-cord button", "Find it").await;
     b.see_words(".found", "Ridge line").await;
     b.see_words(".find-cord", "that will not do").await;
@@ -60,7 +62,7 @@ async fn a_piece_is_found_on_the_page() {
     b.see_words(".found a", "Hut coil").await;
     b.type_into(".find-cord label:nth-of-type(1) input", "long").await;
     b.press(".find-cord button", "Find it").await;
-    b.see_words(".find-cord .trouble", "Give the length in metres as a number.").await;
+    b.see_words(".find-cord .trouble", "Length: give a number, alone or with m").await;
     b.type_into(".find-cord label:nth-of-type(1) input", "1000").await;
     b.press(".find-cord button", "Find it").await;
     b.see_words(".find-cord", "Nothing in the kit does that.").await;
@@ -105,7 +107,7 @@ async fn a_piece_is_measured_marked_and_changed() {
     let drawn = b.driver.find(By::Css(".hank-mark")).await.expect("its mark").attr("aria-label").await;
     assert!(drawn.ok().flatten().is_some_and(|says| says.contains("broad whipping")), "told to who does not see it");
     b.press(".take-in summary", "Change what it is").await;
-    b.type_into(".wraps label:nth-of-type(2) input", "124").await;
+    b.type_into(".wraps label:nth-of-type(2) input", "12.4 cm").await;
     b.press(".wraps button", "How thick is it?").await;
     b.see_words(".wraps", "6.2 mm thick").await;
     b.type_into(".take-in form:first-of-type label:nth-of-type(2) input", "green, a white fleck").await;

@@ -2,6 +2,7 @@
 
 use crate::support::Server;
 use crate::support::browser::{Browser, until};
+use crate::support::kit::as_sent;
 use axum::http::StatusCode;
 use serde_json::{Value, json};
 use std::collections::BTreeMap;
@@ -57,10 +58,7 @@ async fn lengths_add_up_whatever_is_done() {
             _ => {
                 let now = piece["length_m"].as_f64().expect("a length");
                 let then = (now + next(100) as f64 / 100.0 - 0.5).max(0.1);
-                let mut body = piece.clone();
-                for gone in ["id", "worn", "shaken", "joint", "held_by", "retired"] {
-                    body.as_object_mut().expect("a piece").remove(gone);
-                }
+                let mut body = as_sent(piece);
                 body["length_m"] = json!(then);
                 let (status, after) = s.put(&format!("/api/cords/{id}"), &body).await;
                 let good = piece["retired"].is_null();
@@ -161,11 +159,7 @@ async fn only_what_is_there_is_cut_from() {
             "{problem}"
         );
     }
-    let mut body = piece.clone();
-    for gone in ["id", "worn", "shaken", "joint", "held_by", "retired"] {
-        body.as_object_mut().expect("a piece").remove(gone);
-    }
-    let (status, problem) = s.put(&format!("/api/cords/{}", piece["id"]), &body).await;
+    let (status, problem) = s.put(&format!("/api/cords/{}", piece["id"]), &as_sent(piece)).await;
     assert!(
         status == StatusCode::UNPROCESSABLE_ENTITY && problem.to_string().contains("cut half through"),
         "{problem}"

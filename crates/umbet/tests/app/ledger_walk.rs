@@ -102,7 +102,7 @@ async fn everything_is_done_in_no_order_and_adds_up() {
     assert!(into_bends > 0.0);
     adds_up(&s).await;
     // What is offered is what may be used.
-    let (_, found) = s.get("/api/kit/find?length_m=0.1&pull_n=1&work=hung").await;
+    let (_, found) = s.get("/api/kit/find?length=0.1&pull=1&work=hung").await;
     for f in found.as_array().expect("pieces").iter().filter(|f| f["serves"] == true) {
         let p = &f["piece"];
         let free = p["held_by"].is_null() && p["retired"].is_null() && p["joint"].is_null() && p["shaken"] == false;

@@ -220,6 +220,7 @@ mod bucket {
         },
         fields: |_| vec![FieldAt::new("/n", "Weight of the bucket", Quantity::Pull)],
         moved: |_, _, _| None,
+        listed: |_, _, _| None,
         upgrade: |_, v| json!({ "n": v["weight"] }),
     };
 
@@ -429,4 +430,43 @@ async fn two_windows_on_one_rig_settle_it() {
     let kept = s.get(at).await.1;
     assert_eq!((&kept["draft"]["people"], &kept["draft"]["beaufort"]), (&json!(4), &json!(3)));
     assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// One more and one less in the lists of a draft, of whatever rig: the server says what one more is; no list is refused in words.
+#[tokio::test]
+async fn lists_of_a_draft_grow_and_shrink() {
+    let s = Server::empty().await;
+    for (kind, list) in [
+        ("load", "/items"),
+        ("load", "/deck/rings"),
+        ("load", "/passes"),
+        ("hang", "/lines_m"),
+        ("hang", "/things"),
+        ("tether", "/around"),
+        ("shelter", "/anchors"),
+    ] {
+        let draft = s.get(&format!("/api/rigs/{kind}")).await.1["draft"].clone();
+        let changed = async |draft: &Value, more: bool, at: usize| {
+            s.post(
+                &format!("/api/rigs/{kind}/listed"),
+                &json!({ "draft": draft, "list": list, "more": more, "at": at }),
+            )
+            .await
+        };
+        let count = |draft: &Value| draft.pointer(list).and_then(Value::as_array).map_or(0, Vec::len);
+        let (status, one_more) = changed(&draft, true, 0).await;
+        assert_eq!(status, StatusCode::OK, "{kind} {list}: {one_more}");
+        assert_eq!(count(&one_more["draft"]), count(&draft) + 1, "{kind} {list}");
+        let (status, view) = s.post(&format!("/api/rigs/{kind}"), &json!({ "draft": one_more["draft"] })).await;
+        assert_eq!(status, StatusCode::OK, "what is put in can be planned: {view}");
+        let (_, back) = changed(&one_more["draft"], false, count(&draft)).await;
+        assert_eq!(count(&back["draft"]), count(&draft), "{kind} {list}");
+        let (status, problem) = changed(&draft, false, 99).await;
+        let refused = status == StatusCode::UNPROCESSABLE_ENTITY && problem.to_string().contains("none to take");
+        assert!(refused || list == "/lines_m", "{kind} {list}: {problem}");
+    }
+    let draft = s.get("/api/rigs/hang").await.1["draft"].clone();
+    let (status, _) =
+        s.post("/api/rigs/hang/listed", &json!({ "draft": draft, "list": "/cord", "more": true, "at": 0 })).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
 }

@@ -123,9 +123,9 @@ async fn two_windows_on_the_kit_and_on_habits() {
     put(&b, ".hank-length input", "19.5").await;
     b.see_words(".two-versions", "19.5").await;
     assert_eq!(b.value(".hank-length input").await, "19.5");
-    b.see_words(".two-versions td", "21").await;
+    b.see_words(".two-versions td", "21 m").await;
     b.press(".two-versions button", "All of theirs").await;
-    until("theirs stands in the field", async || b.value(".hank-length input").await == "21").await;
+    until("theirs stands in the field", async || b.value(".hank-length input").await == "21 m").await;
     put(&b, ".hank-length input", "18").await;
     until("editing goes on", async || (length().await - 18.0).abs() < 1e-9).await;
 

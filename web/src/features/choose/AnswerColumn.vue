@@ -16,7 +16,6 @@ const situation = useSituation()
 const why = ref(false)
 const order = ['1st', '2nd', '3rd']
 const first = computed(() => props.place === 0)
-const mends = computed(() => props.answer.mends.map((m) => m.says).join(', and '))
 const look = () => (situation.knot = props.answer.id)
 </script>
 
@@ -43,8 +42,8 @@ const look = () => (situation.knot = props.answer.id)
         <RouterLink :to="`/knots/${answer.id}`" @click="look">{{ answer.name }}</RouterLink>
       </h2>
       <VerdictMark :answer="answer" />
-      <p v-if="mends" class="mend">
-        <b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ mends }}.
+      <p v-if="answer.mended" class="mend">
+        <b>{{ answer.mended.head }}</b> {{ answer.mended.says }}.
       </p>
       <p class="why">
         {{ answer.lead.says }} <template v-if="first">{{ answer.ahead }}</template>

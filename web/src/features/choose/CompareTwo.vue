@@ -23,7 +23,7 @@ const rows = computed(() => {
   const of = (says: string, value: (k: KnotAnswer) => string) => ({ says, values: props.pair.map(value) })
   const all = [
     of('What it does here', (k) => k.lead.says),
-    of('Mended by', (k) => k.mends.map((m) => m.says).join(', ') || 'nothing'),
+    of('Mended by', (k) => k.mended?.says ?? 'nothing'),
     of('Grip needed', (k) => (k.facts.grip_needed == null ? 'none' : `${k.facts.grip_needed.toFixed(2)}, est.`)),
     of('Strength left', (k) => `${k.facts.strength_words}, est.`),
     of('Cord', (k) => [k.facts.cord_words, k.facts.tail_words && `tail ${k.facts.tail_words}`].filter(Boolean).join(', ')),

@@ -43,9 +43,8 @@ const rest = computed(() => props.more.length + Math.max(props.ground.length - 4
               </h3>
               <VerdictMark :answer="k" />
               <p>
-                <template v-if="k.mends.length"
-                  ><b>{{ k.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b>
-                  {{ k.mends.map((m) => m.says).join(', and ') }}. </template
+                <template v-if="k.mended"
+                  ><b>{{ k.mended.head }}</b> {{ k.mended.says }}. </template
                 >{{ k.lead.says }}
               </p>
             </div>

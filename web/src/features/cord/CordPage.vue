@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // The cord in the kit.
 import { useLocalStorage } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
-import { api, got, words, type CatalogueWords, type KitCord } from '../../api/client'
+import { api, got, words, type Piece, type Schemas } from '../../api/client'
 import { useOutbox } from '../../app/outbox'
 import { byItself } from '../../app/told'
 import TwoVersions from '../../app/TwoVersions.vue'
@@ -14,97 +14,66 @@ import FindCord from './FindCord.vue'
 import KitFiles from './KitFiles.vue'
 import '../../styles/piece.css'
 
+type LaidPiece = Schemas['LaidPiece']
 const catalogue = useCatalogue()
 const outbox = useOutbox()
-const kinds = computed(() => catalogue.lists.cords)
-const gone = ref<KitCord>()
-const fresh = ref({ name: '', kind: 'paracord-iii', length_m: '10' })
-const kind = (id: string) => kinds.value.find((k) => k.id === id)
-const options = computed(() => kinds.value.map((k) => ({ value: k.id, text: k.name })))
-const longest = computed(() => Math.max(1, ...(cords.value ?? []).map((c) => c.length_m)))
+const gone = ref<Piece>()
+const options = computed(() => catalogue.lists.cords.map((k) => ({ value: k.id, text: k.name })))
+const fresh = ref({ name: '', kind: 'paracord-iii', length: '' })
+const ways = computed(() => catalogue.lists.laid.map((w) => ({ value: w.id, text: w.words })))
+const way = useLocalStorage<Schemas['LaidOut']>('umbet-kit-way', 'name')
 
-const path = (c: KitCord) => `/api/cords/${c.id}`
+const path = (c: Piece) => `/api/cords/${c.id}`
 // What this browser still has to send comes before what was kept.
+const mine = <T extends Piece>(c: T): T => ({ ...c, ...outbox.at(path(c))?.body })
 const {
-  answer: cords,
+  answer: groups,
   trouble: notCome,
   again,
-} = useAsked(async () => (await got(api.GET('/api/cords'))).map((c) => ({ ...c, ...outbox.at(path(c))?.body }) as KitCord))
+} = useAsked(async () => {
+  const laid = await got(api.GET('/api/kit/laid', { params: { query: { by: way.value } } }))
+  return laid.map((g) => ({ ...g, pieces: g.pieces.map(mine) }))
+})
+watch(way, () => byItself(again()))
 const { trouble, attempt } = useAttempt(again)
-const stands = (c: KitCord, now: Partial<KitCord>) => (cords.value = cords.value?.map((k) => (k.id === c.id ? { ...k, ...now } : k)))
-
-/** A length as it was typed. */
-function metres(text: string) {
-  const m = Number(text.trim().replace(',', '.'))
-  if (text.trim() === '' || Number.isNaN(m)) throw new Error('Give the length in metres as a number, such as 12.5.')
-  return m
+const stands = (c: Piece, now: Partial<Piece>) => {
+  const put = (k: LaidPiece) => (k.id === c.id ? { ...k, ...now } : k)
+  groups.value = groups.value?.map((g) => ({ ...g, pieces: g.pieces.map(put) }))
 }
+/** Under the head of its place it need not be said again. */
+const saysWhere = (c: Piece) => way.value !== 'place' || c.held_by || c.retired || c.shaken
+
 const add = () =>
   attempt(async () => {
-    const { name, kind, length_m } = fresh.value
-    await got(api.POST('/api/cords', { body: { name, kind, length_m: metres(length_m) } }))
+    await got(api.POST('/api/cords', { body: fresh.value }))
     fresh.value = { ...fresh.value, name: '' }
   })
 
-const written = ({ name, kind, length_m, diameter_mm, note, colour, place, ends, made, version }: KitCord) => {
-  return { name, kind, length_m, diameter_mm, note, colour, place, ends, made, version }
+const written = ({ name, kind, length, diameter_mm, note, colour, place, ends, made, version }: Piece) => {
+  return { name, kind, length, diameter_mm, note, colour, place, ends, made, version }
 }
-const ways = [
-  { value: 'name', text: 'by name' },
-  { value: 'place', text: 'by bag and hook' },
-  { value: 'kind', text: 'by kind' },
-  { value: 'free', text: 'by what is free' },
-]
-const way = useLocalStorage('umbet-kit-way', 'name')
-/** What a piece is put under. */
-function heading(c: KitCord) {
-  if (way.value === 'place') return c.place || 'No place written'
-  if (way.value === 'kind') return kind(c.kind)?.name ?? c.kind
-  if (way.value !== 'free') return ''
-  return c.retired ? 'Retired' : c.held_by ? 'Out' : c.shaken ? 'To be looked over' : 'Free'
-}
-const groups = computed(() => {
-  const all = new Map<string, KitCord[]>()
-  for (const c of cords.value ?? []) all.set(heading(c), [...(all.get(heading(c)) ?? []), c])
-  return [...all].map(([name, pieces]) => ({ name, pieces })).sort((a, b) => a.name.localeCompare(b.name))
-})
-const metresOf = (pieces: KitCord[]) => pieces.filter((c) => !c.retired).reduce((sum, c) => sum + c.length_m, 0)
-/** Where it is, or why it is not to be had. */
-const whereabouts = (c: KitCord) =>
-  c.retired
-    ? `Retired: ${c.retired}`
-    : c.held_by
-      ? `Out with ${c.held_by}`
-      : [
-          way.value === 'place' ? '' : c.place,
-          c.worn ? 'worn' : '',
-          c.shaken ? 'took a jerk: look it over' : '',
-          c.joint ? 'a bend in it' : '',
-        ]
-          .filter(Boolean)
-          .join(', ')
-async function change(c: KitCord, e: Event) {
+async function change(c: Piece, e: Event) {
   trouble.value = ''
   try {
-    const now = { ...c, length_m: metres((e.target as HTMLInputElement).value) }
-    stands(c, (await outbox.put<KitCord>(path(c), written(now), written(c))) ?? now)
+    const now = { ...c, length: (e.target as HTMLInputElement).value }
+    stands(c, (await outbox.put<Piece>(path(c), written(now), written(c))) ?? now)
   } catch (err) {
     trouble.value = `${c.name}: ${words(err)}`
   }
 }
 const parts = [
   { field: 'name', says: 'Name' },
-  { field: 'kind', says: 'Kind', reads: (id: string) => kind(id)?.name ?? id },
-  { field: 'length_m', says: 'Length, m' },
+  { field: 'kind', says: 'Kind', reads: (id: string) => options.value.find((k) => k.value === id)?.text ?? id },
+  { field: 'length', says: 'Length' },
   { field: 'diameter_mm', says: 'Thickness, mm' },
   { field: 'colour', says: 'Colour' },
   { field: 'place', says: 'Place' },
   { field: 'ends', says: 'Ends' },
-  { field: 'made', says: 'Made in its end', reads: (id: string) => (id ? (catalogue.lists.names[id] ?? id) : '') },
+  { field: 'made', says: 'Made in its end', reads: (id: string) => (id ? catalogue.named(id) : '') },
   { field: 'note', says: 'Note' },
 ]
 
-async function remove(c: KitCord) {
+async function remove(c: Piece) {
   if (await attempt(() => got(api.DELETE('/api/cords/{id}', { params: { path: { id: c.id } } })))) gone.value = c
 }
 async function undo() {
@@ -112,7 +81,6 @@ async function undo() {
   gone.value = undefined
   if (c) await attempt(() => got(api.POST('/api/cords/{id}/restore', { params: { path: { id: c.id } } })))
 }
-const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} new` : '')
 </script>
 
 <template>
@@ -120,41 +88,31 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
     <h1>Cord in the kit</h1>
     <NotCome what="The kit" :trouble="notCome" @again="again" />
     <p v-if="gone" class="put-away" role="status">{{ gone.name }} was taken out. <BButton class="btn-tab" @click="undo">Undo</BButton></p>
-    <p v-if="cords && !cords.length" class="mt-3">No cord in the kit yet. Measure one hank and it can be cut.</p>
-    <div v-if="cords?.length" class="kit-tools">
+    <p v-if="groups && !groups.length" class="mt-3">No cord in the kit yet. Measure one hank and it can be cut.</p>
+    <div v-if="groups?.length" class="kit-tools">
       <label>Laid out <BFormSelect v-model="way" :options="ways" /></label>
       <RouterLink to="/cord/week" class="btn btn-tab">Cord of a week</RouterLink>
     </div>
-    <FindCord v-if="cords?.length" />
-    <template v-for="g in groups" :key="g.name">
-      <h2 v-if="g.name" class="kit-group">
-        {{ g.name }}
-        <span class="sub"
-          >{{ g.pieces.length === 1 ? 'one piece' : `${g.pieces.length} pieces` }}, {{ metresOf(g.pieces).toFixed(1) }} m</span
-        >
+    <FindCord v-if="groups?.length" />
+    <template v-for="g in groups" :key="g.head">
+      <h2 v-if="g.head" class="kit-group">
+        {{ g.head }} <span class="sub">{{ g.says }}</span>
       </h2>
       <ul class="hanks">
         <li v-for="c in g.pieces" :key="c.id" :class="{ retired: c.retired }">
           <div class="hank-name">
             <b
               ><RouterLink :to="`/cord/${c.id}`">{{ c.name }}</RouterLink></b
-            ><span class="sub"
-              >{{ kind(c.kind)?.name }}, {{ band(kind(c.kind)) }}<template v-if="c.note">. {{ c.note }}</template></span
-            ><span v-if="whereabouts(c)" class="sub hank-at" :class="{ out: c.held_by || c.retired }">{{ whereabouts(c) }}</span>
+            ><span class="sub">{{ c.says }} {{ c.note }}</span
+            ><span v-if="saysWhere(c)" class="sub hank-at" :class="{ out: c.held_by || c.retired }">{{ c.stands }}</span>
           </div>
           <div class="hank-bar" :class="{ 'is-out': c.held_by, 'is-shaken': c.shaken, 'is-looped': c.made }" aria-hidden="true">
-            <span :style="{ width: `${(c.length_m / longest) * 100}%` }" />
+            <span :style="{ width: `${c.share * 100}%` }" />
           </div>
           <label class="hank-length"
-            ><span class="visually-hidden">Length of {{ c.name }}, m</span
-            ><input
-              class="form-control"
-              inputmode="decimal"
-              :value="c.length_m"
-              :disabled="Boolean(c.retired)"
-              @change="change(c, $event)" />
-            m</label
-          >
+            ><span class="visually-hidden">Length of {{ c.name }}</span
+            ><input class="form-control" :value="c.length" :disabled="Boolean(c.retired)" @change="change(c, $event)"
+          /></label>
           <BButton class="btn-bare" variant="link" @click="remove(c)"
             >Take out<span class="visually-hidden"> {{ c.name }}</span></BButton
           >
@@ -166,7 +124,9 @@ const band = (k?: CatalogueWords['cords'][number]) => (k ? `${k.strength_words} 
     <form class="inline-form" @submit.prevent="add">
       <label>A new hank <BFormInput v-model="fresh.name" required maxlength="80" autocomplete="off" /></label>
       <label>Kind <BFormSelect v-model="fresh.kind" :options="options" /></label>
-      <label>Length, m <BFormInput v-model="fresh.length_m" inputmode="decimal" required autocomplete="off" /></label>
+      <label
+        >Length <BFormInput v-model="fresh.length" required autocomplete="off" :placeholder="`so many ${catalogue.lists.typed_in.length}`"
+      /></label>
       <BButton type="submit" class="btn-tar">Add it</BButton>
     </form>
     <KitFiles @changed="byItself(again())" />

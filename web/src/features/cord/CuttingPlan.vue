@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
 import { useCatalogue } from '../../api/catalogue'
-import { api, got, type Schemas } from '../../api/client'
+import { LeftOff, api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
 import '../../styles/cutting.css'
@@ -12,12 +12,23 @@ import '../../styles/cutting.css'
 type Query = { spool_m: number; bag?: string; join?: boolean }
 const props = defineProps<{
   /** Asks for the plan, with spools of so many metres and of what lies in one bag only. */
-  ask: (query: Query) => Promise<Schemas['CuttingPlan']>
+  ask: (query: Query, signal: AbortSignal) => Promise<Schemas['CuttingPlan']>
   /** Address of the plan as a file: `pdf` or `xlsx`; the query is put behind it. */
   file: (ending: string) => string
 }>()
 const query = ref<Query>({ spool_m: 50 })
-const { answer: plan, trouble, again } = useAsked(() => props.ask(query.value))
+let stop = new AbortController()
+const {
+  answer: plan,
+  trouble,
+  asking,
+  again,
+} = useAsked(() => {
+  stop = new AbortController()
+  return props.ask(query.value, stop.signal)
+})
+/** It need not be waited for: the server leaves off as well. */
+const leaveOff = () => stop.abort(new LeftOff())
 const { trouble: notCut, attempt } = useAttempt(again)
 const { answer: kit } = useAsked(() => got(api.GET('/api/cords')))
 const bags = computed(() => [...new Set((kit.value ?? []).map((c) => c.place).filter(Boolean))].sort())
@@ -37,38 +48,18 @@ const width = 820
 const longest = computed(() => Math.max(1, ...(plan.value?.pieces ?? []).map((p) => p.length_m)))
 const px = (m: number) => (m / longest.value) * width
 type Piece = Schemas['CutPiece']
-/** Where each line lies along its piece. */
-function along(piece: Piece) {
-  let from = 0
-  return piece.cuts.map((cut) => {
-    const part = { cut, from: px(from), wide: px(cut.length_m) }
-    from += cut.length_m
-    return part
-  })
-}
-/** Lines of one name and length in a row are told once, and cut at once. */
-function alike(piece: Piece) {
-  const all: (Schemas['CutFrom'] & { times: number })[] = []
-  for (const cut of piece.cuts) {
-    const last = all[all.length - 1]
-    if (last?.line === cut.line && last.length_m === cut.length_m) last.times += 1
-    else all.push({ ...cut, times: 1 })
-  }
-  return all
-}
-const said = (cut: { times: number; line: string; length: string }) => `${cut.times > 1 ? `${cut.times} × ` : ''}${cut.line}, ${cut.length}`
-const told = (piece: Piece) => alike(piece).map(said).join('; ')
+const told = (piece: Piece) => piece.told.map((l) => l.says).join('; ')
 /** A new piece is called after its line, with room for a number behind it. */
 const NAME_LONG = 76
 const done = ref('')
 /** Cuts lines of a piece of the kit: they are pieces of their own from then on, and serve as they are. */
-async function cut(piece: Piece, line: Schemas['CutFrom'] & { times: number }) {
+async function cut(piece: Piece, line: Schemas['CutAlike']) {
   const { kept } = piece
   if (!kept) return
   const deed = { what: 'cut' as const, length_m: line.length_m, name: line.line.slice(0, NAME_LONG), times: line.times }
   const params = { path: { id: kept.id } }
   const went = await attempt(() => got(api.POST('/api/cords/{id}/deeds', { params, body: { deed, version: kept.version } })))
-  done.value = went ? `Cut and written into the ledger: ${said(line)}.` : ''
+  done.value = went ? `Cut and written into the ledger: ${line.says}.` : ''
 }
 const catalogue = useCatalogue()
 </script>
@@ -77,6 +68,9 @@ const catalogue = useCatalogue()
   <section class="cutting" aria-label="What it is cut from">
     <h3>What it is cut from</h3>
     <NotCome what="The cutting plan" :trouble="trouble" @again="again" />
+    <p v-if="asking" class="working" role="status">
+      Being worked out, two seconds at most. <progress /> <BButton class="btn-tab" @click="leaveOff">Leave off</BButton>
+    </p>
     <template v-if="plan">
       <p>
         <b>{{ plan.says }}</b>
@@ -124,33 +118,28 @@ const catalogue = useCatalogue()
         </figcaption>
         <svg :viewBox="`0 0 ${width + 4} 34`" role="img" :aria-label="`${p.from}: ${told(p)}; ${p.left} left`">
           <rect x="2" y="8" :width="px(p.length_m)" height="18" class="left" :class="{ useless: p.useless }" />
-          <g v-for="(part, n) in along(p)" :key="n">
-            <rect :x="2 + part.from" y="8" :width="part.wide" height="18" class="bar" />
+          <g v-for="(line, n) in p.cuts" :key="n" :transform="`translate(${2 + px(line.from_m)})`">
+            <rect y="8" :width="px(line.length_m)" height="18" class="bar" />
             <path
-              v-for="c in Math.max(0, Math.floor((part.wide - 10) / 13))"
+              v-for="c in Math.max(0, Math.floor((px(line.length_m) - 10) / 13))"
               :key="c"
               class="fl"
               stroke-width="1.8"
-              :d="`M${part.from + c * 13 - 4} 13l4 4-4 4`" />
-            <path class="notch" :d="`M${2 + part.from + part.wide} 2v30`" />
+              :d="`M${c * 13 - 6} 13l4 4-4 4`" />
+            <path class="notch" :d="`M${px(line.length_m)} 2v30`" />
           </g>
         </svg>
         <ul class="cut-lines">
-          <li v-for="(line, n) in alike(p)" :key="n">
+          <li v-for="(line, n) in p.told" :key="n">
             <span
-              >{{ said(line) }}<span class="sub">: {{ line.spans }}</span></span
+              >{{ line.says }}<span class="sub">: {{ line.spans }}</span></span
             >
             <BButton v-if="p.kept && !p.whole" class="btn-tab" @click="cut(p, line)"
-              >Cut<span class="visually-hidden"> {{ said(line) }} from {{ p.from }}</span></BButton
+              >Cut<span class="visually-hidden"> {{ line.says }} from {{ p.from }}</span></BButton
             >
           </li>
         </ul>
-        <p class="sub">
-          <template v-if="p.whole">{{ p.ends }}</template><template v-else
-            ><template v-if="p.left_m > 0.005">Left: {{ p.left }}{{ p.useless ? ', too short for much' : '' }}. </template
-            ><template v-else>Nothing left. </template>{{ p.ends }}</template
-          >
-        </p>
+        <p class="sub">{{ p.remains }} {{ p.ends }}</p>
       </figure>
       <p v-for="c in plan.cautions" :key="c" class="sub">{{ c }}</p>
       <p class="sub">

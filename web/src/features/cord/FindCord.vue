@@ -5,28 +5,16 @@ import { useCatalogue } from '../../api/catalogue'
 import { api, got, words, type Schemas } from '../../api/client'
 
 const catalogue = useCatalogue()
-const asked = ref({ length: '10', pull: '400', work: 'strung' as Schemas['LineWork'], wet: false })
+const asked = ref({ length: '', pull: '', work: 'strung' as Schemas['LineWork'], wet: false })
+const units = computed(() => catalogue.lists.typed_in)
 const found = ref<Schemas['LookedAt'][]>()
 const trouble = ref('')
 const works = computed(() => catalogue.lists.works.map((w) => ({ value: w.work, text: w.words })))
 
-/** A number as it was typed. */
-function number(text: string, what: string) {
-  const n = Number(text.trim().replace(',', '.'))
-  if (!text.trim() || Number.isNaN(n)) throw new Error(`Give the ${what} as a number.`)
-  return n
-}
 async function find() {
   trouble.value = ''
   try {
-    const { work, wet } = asked.value
-    const query = {
-      length_m: number(asked.value.length, 'length in metres'),
-      pull_n: number(asked.value.pull, 'pull in newtons'),
-      work,
-      wet,
-    }
-    found.value = await got(api.GET('/api/kit/find', { params: { query } }))
+    found.value = await got(api.GET('/api/kit/find', { params: { query: asked.value } }))
   } catch (e) {
     found.value = undefined
     trouble.value = words(e)
@@ -40,8 +28,8 @@ const others = computed(() => found.value?.filter((f) => !f.serves) ?? [])
   <details class="find-cord">
     <summary>Find a piece by what it must do</summary>
     <form class="inline-form" @submit.prevent="find">
-      <label>At least, m <BFormInput v-model="asked.length" inputmode="decimal" autocomplete="off" /></label>
-      <label>under a pull of, N <BFormInput v-model="asked.pull" inputmode="decimal" autocomplete="off" /></label>
+      <label>At least <BFormInput v-model="asked.length" required autocomplete="off" :placeholder="`so many ${units.length}`" /></label>
+      <label>under a pull of <BFormInput v-model="asked.pull" required autocomplete="off" :placeholder="`so many ${units.pull}`" /></label>
       <label>that is <BFormSelect v-model="asked.work" :options="works" /></label>
       <label class="tick"><input v-model="asked.wet" type="checkbox" class="form-check-input" /> in the wet</label>
       <BButton type="submit" class="btn-tar">Find it</BButton>
@@ -51,8 +39,7 @@ const others = computed(() => found.value?.filter((f) => !f.serves) ?? [])
       <p v-if="!serving.length"><b>Nothing in the kit does that.</b> Why not, piece by piece:</p>
       <ul class="found">
         <li v-for="f in serving" :key="f.piece.id">
-          <RouterLink :to="`/cord/${f.piece.id}`">{{ f.piece.name }}</RouterLink>, {{ f.piece.length_m.toFixed(2) }} m<template
-            v-if="f.piece.place"
+          <RouterLink :to="`/cord/${f.piece.id}`">{{ f.piece.named }}</RouterLink><template v-if="f.piece.place"
             >, {{ f.piece.place }}</template
           >. {{ f.says }}
         </li>

@@ -14,8 +14,8 @@ const { answer, trouble, again } = useAsked(async () => {
 const jobs = ref<number[]>([])
 const courses = ref<number[]>([])
 const wanted = computed(() => ({ jobs: jobs.value.join(','), courses: courses.value.join(',') }))
-const cutting = (query: { spool_m: number; bag?: string; join?: boolean }) =>
-  got(api.GET('/api/cutting', { params: { query: { ...query, ...wanted.value } } }))
+const cutting = (query: { spool_m: number; bag?: string; join?: boolean }, signal: AbortSignal) =>
+  got(api.GET('/api/cutting', { params: { query: { ...query, ...wanted.value } }, signal }))
 const file = (ending: string) => `/api/cutting.${ending}?${new URLSearchParams(wanted.value).toString()}`
 const any = computed(() => jobs.value.length + courses.value.length > 0)
 </script>

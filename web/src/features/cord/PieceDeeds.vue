@@ -3,10 +3,10 @@
 import { computed, ref } from 'vue'
 import { useAsked } from '../../api/asked'
 import { useCatalogue } from '../../api/catalogue'
-import { api, got, type KitCord, type Schemas } from '../../api/client'
+import { api, got, type Piece, type Schemas } from '../../api/client'
 
 const props = defineProps<{
-  piece: KitCord
+  piece: Piece
   care: Schemas['PieceCare']
   attempt: (run: () => Promise<unknown>) => Promise<boolean>
 }>()
@@ -14,12 +14,12 @@ const trouble = defineModel<string>('trouble', { required: true })
 const catalogue = useCatalogue()
 const nothing = { cut: '', times: '1', name: '', to: '', place: '', reason: '', note: '', with: 0 }
 const fresh = ref({ ...nothing, who: '', knot: 'double-fishermans' })
-const cutOff = ref<KitCord[]>([])
+const cutOff = ref<Piece[]>([])
 const { answer: kit } = useAsked(() => got(api.GET('/api/cords')))
 const joinable = computed(() =>
   (kit.value ?? []).filter((c) => c.id !== props.piece.id && c.kind === props.piece.kind && !c.held_by && !c.retired && !c.joint),
 )
-const others = computed(() => joinable.value.map((c) => ({ value: c.id, text: `${c.name}, ${c.length_m.toFixed(2)} m` })))
+const others = computed(() => joinable.value.map((c) => ({ value: c.id, text: c.named })))
 const bends = computed(() => catalogue.lists.bends.map((value) => ({ value, text: catalogue.lists.names[value] ?? value })))
 
 /** Does something with it, and writes down who did. */
@@ -32,14 +32,7 @@ function deed(what: Schemas['Deed']) {
     fresh.value = { ...nothing, who, knot }
   })
 }
-function cut() {
-  const [length_m, times] = [fresh.value.cut, fresh.value.times].map((text) => (text.trim() ? Number(text.trim().replace(',', '.')) : NaN))
-  if (length_m === undefined || times === undefined || Number.isNaN(length_m) || Number.isNaN(times)) {
-    trouble.value = 'Give the length in metres as a number, such as 2.5, and how many as a whole number.'
-    return
-  }
-  return deed({ what: 'cut', length_m, name: fresh.value.name, times })
-}
+const cut = () => deed({ what: 'cut', length: fresh.value.cut, name: fresh.value.name, times: Number(fresh.value.times) })
 function join() {
   const other = joinable.value.find((c) => c.id === Number(fresh.value.with))
   if (!other) {
@@ -57,12 +50,14 @@ function join() {
       Cut:
       <template v-for="(c, i) in cutOff" :key="c.id"
         ><template v-if="i">, </template><RouterLink :to="`/cord/${c.id}`">{{ c.name }}</RouterLink></template
-      >, {{ cutOff[0]?.length_m.toFixed(2) }} m{{ cutOff.length > 1 ? ' each' : '' }}. Finish the raw ends.
+      >, {{ cutOff[0]?.length }}{{ cutOff.length > 1 ? ' each' : '' }}. Finish the raw ends.
     </p>
     <label>Done by <BFormInput v-model="fresh.who" maxlength="80" autocomplete="off" placeholder="a name, if you like" /></label>
     <form v-if="!piece.held_by" @submit.prevent="cut">
-      <label>Cut off, m <BFormInput v-model="fresh.cut" inputmode="decimal" autocomplete="off" /></label>
-      <label>times <BFormInput v-model="fresh.times" inputmode="numeric" autocomplete="off" /></label>
+      <label
+        >Cut off <BFormInput v-model="fresh.cut" required autocomplete="off" :placeholder="`so many ${catalogue.lists.typed_in.length}`"
+      /></label>
+      <label>times <BFormInput v-model="fresh.times" type="number" min="1" max="60" required /></label>
       <label>called <BFormInput v-model="fresh.name" maxlength="76" required autocomplete="off" /></label>
       <BButton type="submit" class="btn-tab">Cut it</BButton>
     </form>

@@ -2,13 +2,13 @@
 // What a piece is besides its length: thickness, colour, place, ends, what is made in its end; changed here.
 import { computed, ref, watch } from 'vue'
 import { useCatalogue } from '../../api/catalogue'
-import { api, got, words, type KitCord, type Schemas } from '../../api/client'
+import { api, got, words, type Piece, type Schemas } from '../../api/client'
 
-const props = defineProps<{ piece: KitCord; attempt: (run: () => Promise<unknown>) => Promise<boolean> }>()
+const props = defineProps<{ piece: Piece; attempt: (run: () => Promise<unknown>) => Promise<boolean> }>()
 const catalogue = useCatalogue()
-const form = (c: KitCord) => ({
+const form = (c: Piece) => ({
   name: c.name,
-  thick: c.diameter_mm === null || c.diameter_mm === undefined ? '' : String(c.diameter_mm),
+  thickness: c.thickness,
   colour: c.colour,
   place: c.place,
   ends: c.ends,
@@ -20,30 +20,28 @@ watch(
   () => props.piece.version,
   () => (now.value = form(props.piece)),
 )
-const ends = ['', 'melted', 'whipped', 'taped', 'raw'].map((value) => ({ value, text: value || 'nobody looked' }))
+const ends = computed(() => catalogue.lists.ends.map((e) => ({ value: e.id, text: e.words })))
 const made = computed(() => [
   { value: '', text: 'nothing' },
   ...catalogue.lists.made_ends.map((value) => ({ value, text: catalogue.lists.names[value] ?? value })),
 ])
 const wraps = ref({ turns: '20', along: '' })
-const measured = ref<Schemas['Wraps']>()
+const measured = ref<Schemas['WrapsWords']>()
 const trouble = ref('')
-const number = (text: string) => (text.trim() ? Number(text.trim().replace(',', '.')) : undefined)
 
 async function measure() {
   trouble.value = ''
   try {
-    const query = { turns: number(wraps.value.turns) ?? 0, along_mm: number(wraps.value.along) ?? 0 }
+    const query = { turns: Number(wraps.value.turns), along: wraps.value.along }
     measured.value = await got(api.GET('/api/kit/wraps', { params: { query } }))
-    now.value.thick = String(measured.value.diameter_mm)
+    now.value.thickness = measured.value.thickness
   } catch (e) {
     trouble.value = words(e)
   }
 }
 function keep() {
   const { kind, length_m, version } = props.piece
-  const { thick, ...rest } = now.value
-  const body = { ...rest, kind, length_m, version, diameter_mm: number(thick) }
+  const body = { ...now.value, kind, length_m, version }
   return props.attempt(() => got(api.PUT('/api/cords/{id}', { params: { path: { id: props.piece.id } }, body })))
 }
 </script>
@@ -57,14 +55,16 @@ function keep() {
       <label>Place: a bag, a hook <BFormInput v-model="now.place" maxlength="80" autocomplete="off" /></label>
       <label>Ends <BFormSelect v-model="now.ends" :options="ends" /></label>
       <label>Made in its end <BFormSelect v-model="now.made" :options="made" /></label>
-      <label>Thickness, mm <BFormInput v-model="now.thick" inputmode="decimal" autocomplete="off" placeholder="its kind's own" /></label>
+      <label>Thickness <BFormInput v-model="now.thickness" autocomplete="off" placeholder="its kind's own" /></label>
       <label>Note <BFormTextarea v-model="now.note" rows="2" maxlength="2000" /></label>
       <BButton type="submit" class="btn-tar">Keep it so</BButton>
     </form>
     <form class="wraps" @submit.prevent="measure">
       <p class="sub">No calliper? Wind it round a pencil, turns side by side, and measure along them.</p>
       <label>Turns <BFormInput v-model="wraps.turns" inputmode="numeric" autocomplete="off" /></label>
-      <label>take, mm <BFormInput v-model="wraps.along" inputmode="decimal" autocomplete="off" /></label>
+      <label
+        >take <BFormInput v-model="wraps.along" autocomplete="off" :placeholder="`so many ${catalogue.lists.typed_in.thickness}`"
+      /></label>
       <BButton type="submit" class="btn-tab">How thick is it?</BButton>
       <p v-if="measured" role="status">{{ measured.says }}</p>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>

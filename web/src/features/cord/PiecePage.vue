@@ -4,7 +4,6 @@ import { computed } from 'vue'
 import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { useAttempt } from '../../api/attempt'
-import { useCatalogue } from '../../api/catalogue'
 import { api, got } from '../../api/client'
 import NotCome from '../../ui/NotCome.vue'
 import PieceDeeds from './PieceDeeds.vue'
@@ -14,7 +13,6 @@ import PieceWhipping from './PieceWhipping.vue'
 import '../../styles/piece.css'
 
 const route = useRoute()
-const catalogue = useCatalogue()
 const path = computed(() => ({ id: Number(route.params.piece) }))
 const {
   answer,
@@ -31,30 +29,7 @@ const {
 })
 const { trouble, attempt } = useAttempt(again)
 const piece = computed(() => answer.value?.piece)
-const kind = computed(() => catalogue.lists.cords.find((k) => k.id === piece.value?.kind))
 const day = (at: string) => new Date(at).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year: 'numeric' })
-const standing = computed(() => {
-  const p = piece.value
-  if (!p) return ''
-  if (p.retired) return `Retired: ${p.retired}.`
-  if (p.shaken) return 'It took a jerk: look it over before it is used.'
-  return p.held_by ? `Out with ${p.held_by}.` : p.place ? `At its place: ${p.place}.` : 'In the kit.'
-})
-const facts = computed(() => {
-  const p = piece.value
-  return p
-    ? [
-        kind.value?.name,
-        p.colour,
-        p.ends && `ends ${p.ends}`,
-        p.made && `${(catalogue.lists.names[p.made] ?? p.made).toLowerCase()} made in its end`,
-        p.joint && `joined: ${p.joint}`,
-        p.worn && 'worn: take three quarters of its strength',
-      ]
-        .filter(Boolean)
-        .join(', ')
-    : ''
-})
 </script>
 
 <template>
@@ -62,9 +37,9 @@ const facts = computed(() => {
     <NotCome what="The piece" :trouble="notCome" @again="again" />
     <template v-if="answer && piece">
       <p><RouterLink to="/cord">All cord</RouterLink></p>
-      <h1>{{ piece.name }}, {{ piece.length_m.toFixed(2) }} m</h1>
+      <h1>{{ piece.named }}</h1>
       <p>
-        {{ facts }}. <b :class="{ 'v no': piece.retired, 'v mid': piece.held_by }">{{ standing }}</b> {{ piece.note }}
+        {{ piece.says }} <b :class="{ 'v no': piece.retired, 'v mid': piece.held_by }">{{ piece.stands }}</b> {{ piece.note }}
       </p>
       <p v-if="trouble" class="trouble" role="alert">{{ trouble }}</p>
       <div class="piece-cols">
@@ -78,18 +53,15 @@ const facts = computed(() => {
             <li v-for="s in answer.care.hank.steps" :key="s">{{ s }}</li>
           </ol>
           <p v-if="answer.care.hank.otherwise" class="sub">{{ answer.care.hank.otherwise }}</p>
-          <p class="sub">
-            Runs out in {{ Math.round(answer.care.hank.runs_out_s[0] ?? 0) }} to {{ Math.round(answer.care.hank.runs_out_s[1] ?? 0) }} s,
-            est.
-          </p>
+          <p class="sub">{{ answer.care.runs_out }}</p>
           <h2>What it bears</h2>
           <p v-for="b in answer.care.bears" :key="b">{{ b }}</p>
           <h2>Its ends</h2>
           <p v-for="e in answer.care.ends" :key="e">{{ e }}</p>
           <PieceWhipping v-if="answer.care.whipping.length" :moves="answer.care.whipping" />
-          <template v-if="answer.care.mark">
+          <template v-if="answer.care.mark && answer.care.mark_laid">
             <h2>Its mark</h2>
-            <PieceMark :rings="answer.care.mark" />
+            <PieceMark :rings="answer.care.mark" :laid="answer.care.mark_laid" />
           </template>
           <p><BButton class="btn-tab" :href="`/api/kit/labels.pdf?id=${piece.id}`" download>Its label, PDF</BButton></p>
           <PieceFacts v-if="!piece.retired" :piece="piece" :attempt="attempt" />

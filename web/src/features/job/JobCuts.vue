@@ -8,8 +8,8 @@ import CutList from '../rig/CutList.vue'
 import '../../styles/rig.css'
 
 const props = defineProps<{ job: number }>()
-const cutting = (query: { spool_m: number; bag?: string; join?: boolean }) =>
-  got(api.GET('/api/jobs/{id}/cutting', { params: { path: { id: props.job }, query } }))
+const cutting = (query: { spool_m: number; bag?: string; join?: boolean }, signal: AbortSignal) =>
+  got(api.GET('/api/jobs/{id}/cutting', { params: { path: { id: props.job }, query }, signal }))
 const file = (ending: string) => `/api/jobs/${props.job}/cutting.${ending}`
 const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{id}/cuts', { params: { path: { id: props.job } } })))
 </script>

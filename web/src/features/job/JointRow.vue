@@ -30,8 +30,8 @@ const address = computed(() => `/jobs/${props.job}/joints/${props.view.joint.id}
       <p v-else class="joint-knot">
         <b>No knot taken yet.</b> <template v-if="view.first">{{ view.first }} would be first.</template>
       </p>
-      <p v-if="view.taken?.mends.length">
-        <b>{{ view.taken.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ view.taken.mends.map((m) => m.says).join(', and ') }}.
+      <p v-if="view.taken?.mended">
+        <b>{{ view.taken.mended.head }}</b> {{ view.taken.mended.says }}.
       </p>
       <p v-if="view.taken?.verdict === 'does-not-fit'">
         {{ view.taken.lead.says }} <template v-if="view.first">{{ view.first }} would be first.</template>

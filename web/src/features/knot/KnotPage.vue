@@ -123,8 +123,8 @@ function swipe(e: TouchEvent) {
       <header class="tie-head">
         <h1>{{ knot.name }}</h1>
         <p v-if="knot.never" class="never"><b>Know it, never tie it.</b> {{ knot.never }}</p>
-        <p v-else-if="answer?.mends.length">
-          <b>{{ answer.verdict === 'fits-if' ? 'Fits if:' : 'Better with' }}</b> {{ answer.mends.map((m) => m.says).join(', and ') }}.
+        <p v-else-if="answer?.mended">
+          <b>{{ answer.mended.head }}</b> {{ answer.mended.says }}.
         </p>
         <p v-else-if="answer" class="sub">
           <RouterLink to="/choose">Asked in Choose</RouterLink>: {{ answer.headline }}. {{ answer.lead.says }}

@@ -5,6 +5,7 @@ import { computed, onBeforeUnmount, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { whenBack } from '../../api/away'
+import { useCatalogue } from '../../api/catalogue'
 import { api, got, words as said, type KnotSummary, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import NotCome from '../../ui/NotCome.vue'
@@ -19,27 +20,7 @@ const words = ref('')
 const { answer, trouble, again } = useAsked(() => got(api.GET('/api/knots')))
 const knots = computed(() => answer.value ?? [])
 
-const families: [KnotSummary['family'], string][] = [
-  ['hitch', 'Hitches'],
-  ['adjustable', 'Adjustable hitches'],
-  ['end-loop', 'Loops in the end'],
-  ['mid-loop', 'Loops in the middle'],
-  ['bend', 'Bends'],
-  ['stopper', 'Stoppers'],
-  ['binding', 'Bindings'],
-  ['sinnet', 'Sinnets'],
-]
-const jobs: { value: Task | ''; text: string }[] = [
-  { value: '', text: 'any job' },
-  { value: 'make-fast', text: 'making fast' },
-  { value: 'end-loop', text: 'a loop in the end' },
-  { value: 'mid-loop', text: 'a loop in the middle' },
-  { value: 'join', text: 'joining two ropes' },
-  { value: 'stop', text: 'stopping' },
-  { value: 'bind', text: 'binding' },
-  { value: 'guy', text: 'a guy line' },
-  { value: 'drag', text: 'dragging' },
-]
+const catalogue = useCatalogue()
 const job = computed<Task | ''>({ get: () => String(route.query.job ?? '') as Task | '', set: (v) => set({ job: v || undefined }) })
 const order = computed(() => (route.query.by === 'built' ? 'built' : 'family'))
 const pair = computed(() =>
@@ -50,7 +31,10 @@ const pair = computed(() =>
 const set = (q: Record<string, string | undefined>) => byItself(router.replace({ query: { ...route.query, ...q } }))
 
 /** Jobs some knot here does. */
-const offered = computed(() => jobs.filter((j) => !j.value || knots.value.some((k) => k.tasks.includes(j.value as Task))))
+const offered = computed(() => [
+  { value: '', text: 'any job' },
+  ...catalogue.lists.tasks.filter((t) => knots.value.some((k) => k.tasks.includes(t.task))).map((t) => ({ value: t.task, text: t.doing })),
+])
 /** What is called so, or nearly: the server forgives spelling, and knows names said of several. */
 const called = ref<Schemas['FoundKnots']>()
 const notFound = ref('')
@@ -75,7 +59,9 @@ const found = computed(() =>
   knots.value.filter((k) => (!job.value || k.tasks.includes(job.value as Task)) && rank(k) >= 0).sort((a, b) => rank(a) - rank(b)),
 )
 const byFamily = computed(() =>
-  families.map(([f, says]) => ({ says, knots: found.value.filter((k) => k.family === f) })).filter((g) => g.knots.length),
+  catalogue.lists.families
+    .map((f) => ({ says: f.head, knots: found.value.filter((k) => k.family === f.family) }))
+    .filter((g) => g.knots.length),
 )
 const byBuilt = computed(() => {
   const used = knots.value.filter((b) => found.value.some((k) => k.builds_on.includes(b.id)))

@@ -10,13 +10,12 @@ import KnotFigure from '../../rope/KnotFigure.vue'
 import ProveTabs from './ProveTabs.vue'
 
 const catalogue = useCatalogue()
-const families: { value: Family | ''; text: string }[] = [
+/** Families with missteps enough to ask about. */
+const DRILLED: Family[] = ['hitch', 'end-loop', 'bend', 'stopper']
+const families = computed(() => [
   { value: '', text: 'Any knot' },
-  { value: 'hitch', text: 'Hitches' },
-  { value: 'end-loop', text: 'Loops in the end' },
-  { value: 'bend', text: 'Bends' },
-  { value: 'stopper', text: 'Stoppers' },
-]
+  ...catalogue.lists.families.filter((f) => DRILLED.includes(f.family)).map((f) => ({ value: f.family, text: f.head })),
+])
 const family = ref<Family | ''>('')
 const seed = ref(0)
 const question = ref<DrillQuestion>()

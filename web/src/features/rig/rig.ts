@@ -122,6 +122,19 @@ export const useRig = defineStore('rig', () => {
     }
   }
 
+  /** One more in a list of the draft, beside one of them; or one less. */
+  async function list(at: string, more: boolean, n: number) {
+    try {
+      const body = { draft: draft.value as never, list: at, more, at: n }
+      await say((await got(api.POST('/api/rigs/{kind}/listed', { params: path(), body }))).draft as Draft)
+    } catch (e) {
+      trouble.value = words(e)
+      if (unanswered(e)) later.push(() => list(at, more, n))
+    }
+  }
+  const more = (at: string, beside = 0) => byItself(list(at, true, beside))
+  const less = (at: string, n: number) => byItself(list(at, false, n))
+
   async function undo() {
     past.undo()
     if (draft.value) await put(draft.value)
@@ -219,6 +232,8 @@ export const useRig = defineStore('rig', () => {
     say,
     type,
     drag,
+    more,
+    less,
     undo,
     redo,
     canTick,

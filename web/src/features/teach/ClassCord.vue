@@ -27,8 +27,8 @@ const kinds = computed(() => ({
   ...(colour.value && { colour: colour.value }),
   ...(secondColour.value && { second_colour: secondColour.value }),
 }))
-const cutting = (query: { spool_m: number; bag?: string; join?: boolean }) =>
-  got(api.GET('/api/courses/{id}/cutting', { params: { path: path.value, query: { ...query, ...kinds.value } } }))
+const cutting = (query: { spool_m: number; bag?: string; join?: boolean }, signal: AbortSignal) =>
+  got(api.GET('/api/courses/{id}/cutting', { params: { path: path.value, query: { ...query, ...kinds.value } }, signal }))
 const file = (ending: string) => `/api/courses/${id.value}/cutting.${ending}?${new URLSearchParams(kinds.value).toString()}`
 </script>
 

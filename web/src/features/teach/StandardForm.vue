@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // A pass rule, said part by part.
 import { ref, watch } from 'vue'
+import { useCatalogue } from '../../api/catalogue'
 import type { Schemas } from '../../api/client'
 
 type Standard = Schemas['Standard']
@@ -12,16 +13,7 @@ const fingers = ref<number | string>('')
 const days = ref<number | string>('')
 const untied = ref(true)
 const once = ref<Schemas['Condition'][]>([])
-const conditions: { value: Schemas['Condition']; text: string }[] = [
-  { value: 'eyes-shut', text: 'eyes shut' },
-  { value: 'gloves', text: 'in gloves' },
-  { value: 'behind-the-back', text: 'behind the back' },
-  { value: 'other-hand', text: 'with the other hand' },
-  { value: 'wet', text: 'with wet cord' },
-  { value: 'overhead', text: 'above the head' },
-  { value: 'under-tension', text: 'while the line pulls' },
-  { value: 'on-the-rig', text: 'on the rig, as a test' },
-]
+const catalogue = useCatalogue()
 watch(
   () => props.standard,
   (s) => {
@@ -55,8 +47,8 @@ const save = () =>
       <label>Tail, fingers <BFormInput v-model="fingers" type="number" min="1" max="8" placeholder="not looked at" /></label>
       <label>Lapses after, days <BFormInput v-model="days" type="number" min="7" max="1000" placeholder="never" /></label>
       <label class="tickline"><input v-model="untied" type="checkbox" class="form-check-input" /> untied afterwards</label>
-      <label v-for="c in conditions" :key="c.value" class="tickline"
-        ><input v-model="once" type="checkbox" class="form-check-input" :value="c.value" /> once {{ c.text }}</label
+      <label v-for="c in catalogue.lists.conditions" :key="c.id" class="tickline"
+        ><input v-model="once" type="checkbox" class="form-check-input" :value="c.id" /> once {{ c.words }}</label
       >
       <BButton type="submit" class="btn-tab">Keep it</BButton>
     </form>

@@ -1,6 +1,7 @@
 //! A bar or pole hung level from lines, with what hangs on it.
 
 mod draft;
+mod lists;
 mod looks;
 mod share;
 
@@ -12,6 +13,7 @@ pub use share::{Weight, shares};
 use super::anchor::GREEN_WOOD;
 use super::cut::{item, of_joint, serve};
 use super::joint::{JointAsk, knot_at};
+use super::lists::Change;
 use super::working::{KEPT, LEAST_MARGIN};
 use super::{
     Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Step,
@@ -45,6 +47,10 @@ impl RigDraft for HangDraft {
 
     fn numbers(&self) -> Vec<FieldAt> {
         self.fields()
+    }
+
+    fn listed(&self, list: &str, change: Change) -> Option<Self> {
+        self.with(list, change)
     }
 }
 

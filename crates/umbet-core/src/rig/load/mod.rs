@@ -5,6 +5,7 @@ mod cuts;
 mod draft;
 mod held;
 mod joints;
+mod lists;
 mod looks;
 mod order;
 mod pass;
@@ -21,6 +22,7 @@ pub use pass::{Bend, Laid, OVER_GOODS, Press, V3};
 pub use rules::{Judged, RuleVerdict};
 pub use stock::{load_stock, unmarked_limit_n};
 
+use super::lists::Change;
 use super::tighten::{Tighten, set_by, working_n};
 use super::working::{KEPT, LEAST_MARGIN};
 use super::{FieldAt, Given, Impossible, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Strained};
@@ -51,6 +53,10 @@ impl RigDraft for LoadDraft {
     fn numbers(&self) -> Vec<FieldAt> {
         self.fields()
     }
+
+    fn listed(&self, list: &str, change: Change) -> Option<Self> {
+        self.with(list, change)
+    }
 }
 
 /// What there is to choose from.
@@ -69,6 +75,8 @@ pub struct LoadChoices {
     pub contacts: Vec<Named>,
     /// Ways of tightening.
     pub tightenings: Vec<Named>,
+    /// What a thing of the load could still do.
+    pub movements: Vec<Named>,
 }
 
 impl LoadChoices {
@@ -85,6 +93,7 @@ impl LoadChoices {
             passes: named!(PassKind),
             contacts: load_stock().contacts.iter().map(|c| Named::new(&c.id, &c.name)).collect(),
             tightenings: Tighten::named(),
+            movements: named!(Movement),
         }
     }
 }

@@ -2,7 +2,7 @@
 
 use crate::cord::{Construction, Sourced};
 use crate::situation::UsedCord;
-use crate::units::Band;
+use crate::units::{Band, N_PER_LBF};
 use serde::Deserialize;
 use std::sync::LazyLock;
 
@@ -80,9 +80,6 @@ pub fn load_stock() -> &'static LoadStock {
     &STOCK
 }
 
-/// Newtons in a pound-force.
-const LBF: f64 = 4.448_221_615_260_5;
-
 /// Working load limit of this rope where nobody has marked it, newtons (49 CFR 393.108); `None` where the rule has no row for
 /// it: too thin, or of another fibre.
 pub fn unmarked_limit_n(cord: &UsedCord) -> Option<f64> {
@@ -93,5 +90,5 @@ pub fn unmarked_limit_n(cord: &UsedCord) -> Option<f64> {
     };
     let sort = load_stock().unmarked.iter().find(|u| u.of == of)?;
     let counts = |row: &&[f64; 2]| cord.diameter.mm() + 1e-9 >= row[0];
-    sort.rows.iter().take_while(counts).last().map(|row| row[1] * LBF)
+    sort.rows.iter().take_while(counts).last().map(|row| row[1] * N_PER_LBF)
 }

@@ -29,8 +29,9 @@ pub use stock::{CoverKind, Ground, Slip, Stock, stock};
 pub use weakest::Remedy;
 
 use crate::draw::{above, side};
-use crate::rig::anchor::AnchorKind;
+use crate::rig::anchor::{AnchorDraft, AnchorKind};
 use crate::rig::joint::find;
+use crate::rig::lists::{Change, changed, fresh_name};
 use crate::rig::tighten::{Reach, Tighten, loops, reaches};
 use crate::rig::{
     Dragged, Drawing, FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan,
@@ -69,6 +70,16 @@ impl RigDraft for ShelterDraft {
     fn put(&self, given: &Given<'_>, dragged: &Dragged<'_>) -> Option<Self> {
         moved(self, given, dragged)
     }
+
+    fn listed(&self, list: &str, change: Change) -> Option<Self> {
+        let name = fresh_name("tree", self.anchors.iter().map(|a| a.name.as_str()));
+        let [east, north] = self.anchors.last()?.at_m;
+        let fresh = || Some(AnchorDraft::tree(name, [east + 2.0, north]));
+        let anchors = (list == "/anchors").then(|| changed(&self.anchors, change, ANCHORS, fresh))??;
+        // The two that were named may be others now.
+        let between = if matches!(change, Change::Less(_)) { None } else { self.between };
+        (!anchors.is_empty()).then(|| Self { anchors, between, ..self.clone() })
+    }
 }
 
 /// How near an anchor must be to what was grabbed, metres.
@@ -84,7 +95,7 @@ fn moved(draft: &ShelterDraft, given: &Given<'_>, dragged: &Dragged<'_>) -> Opti
     let planned = Rig::plan(&Shelter::read(draft).ok()?, given).ok()?;
     let on: OnPage = planned.own.get("on_page").cloned().and_then(|v| serde_json::from_value(v).ok())?;
     let (from, to) = (on.place(dragged.from), on.place(dragged.to));
-    let apart = |a: &crate::rig::anchor::AnchorDraft| (a.at_m[0] - from[0]).hypot(a.at_m[1] - from[1]);
+    let apart = |a: &AnchorDraft| (a.at_m[0] - from[0]).hypot(a.at_m[1] - from[1]);
     let nearest = draft.anchors.iter().enumerate().min_by(|a, b| apart(a.1).total_cmp(&apart(b.1)))?.0;
     if apart(&draft.anchors[nearest]) > GRABBED_M {
         return None;
@@ -92,6 +103,24 @@ fn moved(draft: &ShelterDraft, given: &Given<'_>, dragged: &Dragged<'_>) -> Opti
     let mut all = draft.clone();
     all.anchors[nearest].at_m = to.map(|x| (x * GRID).round() / GRID);
     Some(all)
+}
+
+/// A kind of anchor to choose.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct AnchorSort {
+    /// Id.
+    pub id: String,
+    /// Name.
+    pub name: String,
+    /// As thick as it usually is, millimetres.
+    pub usual_mm: f64,
+}
+
+impl AnchorSort {
+    fn of(kind: AnchorKind) -> Self {
+        Self { id: kind.id(), name: kind.words().into(), usual_mm: kind.usual_mm() }
+    }
 }
 
 /// What there is to choose from.
@@ -111,7 +140,7 @@ pub struct ShelterStock {
     /// What may give first.
     pub gives: Vec<Named>,
     /// Kinds of anchor.
-    pub anchors: Vec<Named>,
+    pub anchors: Vec<AnchorSort>,
     /// Where the wind comes from, by degrees.
     pub winds: Vec<Named>,
 }
@@ -129,7 +158,7 @@ impl ShelterStock {
             wishes: Wish::ALL.iter().map(|w| Named::new(w.id(), w.words())).collect(),
             tightenings: Tighten::named(),
             gives: Gives::ALL.iter().map(|g| Named::new(g.id(), g.words())).collect(),
-            anchors: AnchorKind::ALL.iter().map(|k| Named::new(k.id(), k.words())).collect(),
+            anchors: AnchorKind::ALL.iter().map(|&k| AnchorSort::of(k)).collect(),
             winds: POINTS.iter().enumerate().map(point).collect(),
         }
     }

@@ -17,6 +17,7 @@ pub use link::{LinkFacts, parts_n};
 pub use reach::{CaughtAt, TetherReach, TideReach, belly, longest};
 pub use tug::{Tug, fallen_n, stopped_n};
 
+use super::lists::{Change, changed, fresh_name};
 use super::{FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::object::surfaces;
 use crate::situation::{Fault, Habits, UsedCord};
@@ -45,6 +46,13 @@ impl RigDraft for TetherDraft {
 
     fn numbers(&self) -> Vec<FieldAt> {
         self.fields()
+    }
+
+    fn listed(&self, list: &str, change: Change) -> Option<Self> {
+        let name = fresh_name("thing", self.around.iter().map(|t| t.name.as_str()));
+        let fresh = || Some(NearThing { name, at_m: 2.0, thick_mm: 200.0 });
+        let around = (list == "/around").then(|| changed(&self.around, change, AROUND, fresh))??;
+        Some(Self { around, ..self.clone() })
     }
 }
 

@@ -28,3 +28,9 @@ pub async fn says(s: &Server, id: &Value) -> Vec<String> {
     let (_, all) = s.get(&format!("/api/cords/{id}/history")).await;
     all.as_array().expect("entries").iter().filter_map(|e| e["says"].as_str().map(str::to_owned)).collect()
 }
+
+/// What of a piece is sent to change it.
+pub fn as_sent(piece: &Value) -> Value {
+    let sent = ["name", "kind", "length_m", "diameter_mm", "note", "colour", "place", "ends", "made", "version"];
+    sent.iter().map(|field| ((*field).to_owned(), piece[*field].clone())).collect()
+}

@@ -11,18 +11,7 @@ const hang = computed(() => rig.draft as unknown as Schemas['HangDraft'])
 const say = (change: Partial<Schemas['HangDraft']>) => byItself(rig.say(change as never))
 const value = (e: Event) => (e.target as HTMLInputElement).value
 
-/** Ends within a hand of the bar's, the others evenly between. */
-function even(count: number) {
-  const [first, last] = [0.1, hang.value.length_m - 0.1]
-  const at = (i: number) => Math.round((first + ((last - first) * i) / (count - 1)) * 1000) / 1000
-  say({ lines_m: Array.from({ length: count }, (_, i) => at(i)) })
-}
 const rename = (i: number, name: string) => say({ things: hang.value.things.map((t, n) => (n === i ? { ...t, name } : t)) })
-const drop = (i: number) => say({ things: hang.value.things.filter((_, n) => n !== i) })
-function add() {
-  const middle = hang.value.length_m / 2
-  say({ things: [...hang.value.things, { name: `thing ${hang.value.things.length + 1}`, mass_kg: 5, along_m: [middle, middle] }] })
-}
 </script>
 
 <template>
@@ -30,10 +19,8 @@ function add() {
     <h2>Lines</h2>
     <p class="load-numbers">
       <label v-for="(_, i) in hang.lines_m" :key="i">line {{ i + 1 }} at <NumberPart :at="`/lines_m/${i}`" plain /></label>
-      <BButton class="btn-tab" :disabled="hang.lines_m.length >= 12" @click="even(hang.lines_m.length + 1)"
-        >One more, spread evenly</BButton
-      >
-      <BButton class="btn-tab" :disabled="hang.lines_m.length <= 2" @click="even(hang.lines_m.length - 1)">One less, spread evenly</BButton>
+      <BButton class="btn-tab" :disabled="hang.lines_m.length >= 12" @click="rig.more('/lines_m')">One more, spread evenly</BButton>
+      <BButton class="btn-tab" :disabled="hang.lines_m.length <= 2" @click="rig.less('/lines_m', 0)">One less, spread evenly</BButton>
     </p>
     <h2>On it</h2>
     <p v-if="!hang.things.length">Nothing but its own weight. Put the first thing on it.</p>
@@ -48,9 +35,9 @@ function add() {
         <label>mass <NumberPart :at="`/things/${i}/mass_kg`" plain /></label>
         <label>from <NumberPart :at="`/things/${i}/along_m/0`" plain /></label>
         <label>to <NumberPart :at="`/things/${i}/along_m/1`" plain /></label>
-        <BButton class="btn-bare" variant="link" @click="drop(i)">Take {{ t.name }} off</BButton>
+        <BButton class="btn-bare" variant="link" @click="rig.less('/things', i)">Take {{ t.name }} off</BButton>
       </li>
     </ol>
-    <p><BButton class="btn-tab" @click="add">Put another thing on it</BButton></p>
+    <p><BButton class="btn-tab" @click="rig.more('/things')">Put another thing on it</BButton></p>
   </div>
 </template>

@@ -4,21 +4,13 @@ import { computed, ref } from 'vue'
 import HoldCord from './HoldCord.vue'
 import { useLoad } from './load'
 
-const { load, facts, rig } = useLoad()
+const { load, stock, facts, rig } = useLoad()
 /** A row for each movement any thing of the load could make. */
 const rows = computed(() => {
-  const names: Record<string, string> = {
-    forward: 'forward',
-    rearward: 'back',
-    sideways: 'sideways',
-    roll: 'rolling',
-    tip: 'tipping',
-    bounce: 'bouncing',
-  }
   const holds = facts.value?.holds ?? []
   const of = (movement: string) => load.value.items.map((_, i) => holds.find((h) => h.item === i && h.movement === movement))
-  return Object.entries(names)
-    .map(([movement, says]) => ({ movement, says, cells: of(movement), asked: holds.find((h) => h.movement === movement)?.asked_g }))
+  return stock.value.movements
+    .map(({ id, name }) => ({ movement: id, says: name, cells: of(id), asked: holds.find((h) => h.movement === id)?.asked_g }))
     .filter((r) => r.asked !== undefined)
 })
 const shown = ref<string>()

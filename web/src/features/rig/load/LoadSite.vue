@@ -3,7 +3,7 @@
 import NumberPart from '../NumberPart.vue'
 import { useLoad } from './load'
 
-const { load, stock, item, pass, dropItem, dropPass, dropRing, addItem, addRing, addPass } = useLoad()
+const { rig, load, stock, item, pass } = useLoad()
 const value = (e: Event) => (e.target as HTMLInputElement).value
 const checked = (e: Event) => (e.target as HTMLInputElement).checked
 const ring = (n: number, k: 0 | 1, to: number) => {
@@ -60,12 +60,12 @@ const ring = (n: number, k: 0 | 1, to: number) => {
           <label v-if="it.crush_n !== null && it.crush_n !== undefined"
             >bears from above <NumberPart :at="`/items/${i}/crush_n`" plain
           /></label>
-          <BButton class="btn-tab" @click="addPass(i)">A line over it</BButton>
-          <BButton class="btn-bare" variant="link" @click="dropItem(i)">Take {{ it.name }} off</BButton>
+          <BButton class="btn-tab" @click="rig.more('/passes', i)">A line over it</BButton>
+          <BButton class="btn-bare" variant="link" @click="rig.less('/items', i)">Take {{ it.name }} off</BButton>
         </p>
       </li>
     </ol>
-    <p><BButton class="btn-tab" @click="addItem">Put another thing on it</BButton></p>
+    <p><BButton class="btn-tab" @click="rig.more('/items')">Put another thing on it</BButton></p>
     <h2>Lines</h2>
     <p v-if="!load.passes.length">No line yet: nothing but its weight holds the load.</p>
     <ol class="load-lines">
@@ -92,7 +92,7 @@ const ring = (n: number, k: 0 | 1, to: number) => {
           </select></label
         >
         <label><input type="checkbox" :checked="p.padded" @change="pass(n, { padded: checked($event) })" /> padded</label>
-        <BButton class="btn-bare" variant="link" @click="dropPass(n)">Take line {{ n + 1 }} off</BButton>
+        <BButton class="btn-bare" variant="link" @click="rig.less('/passes', n)">Take line {{ n + 1 }} off</BButton>
       </li>
     </ol>
     <details>
@@ -109,12 +109,12 @@ const ring = (n: number, k: 0 | 1, to: number) => {
           <label>behind the front <NumberPart :at="`/deck/rings/${r}/at_m/0`" plain /></label>
           <label>right of the middle <NumberPart :at="`/deck/rings/${r}/at_m/1`" plain /></label>
           <label>bears <NumberPart :at="`/deck/rings/${r}/bears_n`" plain /></label>
-          <BButton v-if="load.deck.rings.length > 2" class="btn-bare" variant="link" @click="dropRing(r)"
+          <BButton v-if="load.deck.rings.length > 2" class="btn-bare" variant="link" @click="rig.less('/deck/rings', r)"
             >Take ring {{ r + 1 }} off</BButton
           >
         </li>
       </ol>
-      <p><BButton class="btn-tab" @click="addRing">Another ring</BButton></p>
+      <p><BButton class="btn-tab" @click="rig.more('/deck/rings')">Another ring</BButton></p>
     </details>
   </div>
 </template>

@@ -13,26 +13,12 @@ const anchors = computed(() => (rig.draft?.anchors ?? []) as Anchor[])
 const between = computed(() => (rig.view?.own as unknown as Schemas['ShelterFacts'] | null)?.between.anchors)
 const kinds = computed(() => (rig.start?.stock as unknown as Schemas['ShelterStock']).anchors)
 const value = (e: Event) => (e.target as HTMLInputElement).value
-/** What a thing of another kind is as thick as: a trunk, a post, a pole, a ring's metal. */
-const usual: Record<Anchor['kind'], number> = { tree: 250, post: 120, peg: 40, vehicle: 14 }
 const put = (i: number, part: Partial<Anchor>) =>
   byItself(rig.say({ anchors: anchors.value.map((a, n) => (n === i ? { ...a, ...part } : a)) }))
-const drop = (i: number) => byItself(rig.say({ anchors: anchors.value.filter((_, n) => n !== i), between: null }))
-const fresh = (name: string, at_m: number[]): Anchor => ({
-  name,
-  kind: 'tree',
-  at_m,
-  size_mm: usual.tree,
-  surface: 'bark-rough',
-  low_m: 0,
-  high_m: 2.2,
-  sound: true,
-})
-function add() {
-  const last = anchors.value.at(-1)
-  byItself(
-    rig.say({ anchors: [...anchors.value, fresh(`tree ${anchors.value.length + 1}`, [(last?.at_m[0] ?? 0) + 2, last?.at_m[1] ?? 0])] }),
-  )
+/** A thing of another kind is as thick as those usually are. */
+function become(i: number, id: string) {
+  const kind = kinds.value.find((k) => k.id === id)
+  if (kind) put(i, { kind: kind.id as Anchor['kind'], size_mm: kind.usual_mm })
 }
 const catalogue = useCatalogue()
 const trouble = ref('')
@@ -54,7 +40,7 @@ async function waypoints(take: number[]) {
 /** Waypoints take the place of the anchors; thickness and height are the reader's to say. */
 function standThere(read: Waypoint[]) {
   listed.value = []
-  byItself(rig.say({ anchors: read.map((w) => fresh(w.name, w.at_m)), between: null }))
+  byItself(rig.say({ anchors: read.map((w) => w.anchor), between: null }))
 }
 async function readFile(e: Event) {
   const picked = (e.target as HTMLInputElement).files?.[0]
@@ -107,11 +93,7 @@ async function takeChosen() {
                 <input class="form-control" :value="a.name" :aria-label="`Name of ${a.name}`" @change="put(i, { name: value($event) })" />
               </td>
               <td>
-                <select
-                  class="form-select"
-                  :value="a.kind"
-                  :aria-label="`What ${a.name} is`"
-                  @change="put(i, { kind: value($event) as Anchor['kind'], size_mm: usual[value($event) as Anchor['kind']] })">
+                <select class="form-select" :value="a.kind" :aria-label="`What ${a.name} is`" @change="become(i, value($event))">
                   <option v-for="k in kinds" :key="k.id" :value="k.id">{{ k.name }}</option>
                 </select>
               </td>
@@ -127,7 +109,9 @@ async function takeChosen() {
                   @change="put(i, { sound: !a.sound })" />
               </td>
               <td>
-                <BButton v-if="anchors.length > 1" class="btn-bare" :aria-label="`Leave out ${a.name}`" @click="drop(i)">Leave out</BButton>
+                <BButton v-if="anchors.length > 1" class="btn-bare" :aria-label="`Leave out ${a.name}`" @click="rig.less('/anchors', i)"
+                  >Leave out</BButton
+                >
               </td>
             </tr>
             <tr v-if="a.kind !== 'vehicle'" class="face" :class="{ taken: between?.includes(i) }">
@@ -145,7 +129,7 @@ async function takeChosen() {
           </template>
         </tbody>
       </table>
-      <BButton v-if="anchors.length < 12" class="btn-tab" @click="add">Add one</BButton>
+      <BButton v-if="anchors.length < 12" class="btn-tab" @click="rig.more('/anchors')">Add one</BButton>
       <label class="gpx"
         >or read them from GPX waypoints <input type="file" class="form-control" accept=".gpx,application/gpx+xml" @change="readFile"
       /></label>

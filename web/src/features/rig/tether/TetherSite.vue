@@ -12,8 +12,6 @@ const near = computed(() => tether.value.around ?? [])
 const say = (around: Schemas['NearThing'][]) => byItself(rig.say({ around } as never))
 const value = (e: Event) => (e.target as HTMLInputElement).value
 const rename = (i: number, name: string) => say(near.value.map((t, n) => (n === i ? { ...t, name } : t)))
-const drop = (i: number) => say(near.value.filter((_, n) => n !== i))
-const add = () => say([...near.value, { name: `thing ${near.value.length + 1}`, at_m: 2, thick_mm: 200 }])
 </script>
 
 <template>
@@ -30,9 +28,9 @@ const add = () => say([...near.value, { name: `thing ${near.value.length + 1}`, 
           @change="rename(i, value($event))" />
         <label>off <NumberPart :at="`/around/${i}/at_m`" plain /></label>
         <label>thick <NumberPart :at="`/around/${i}/thick_mm`" plain /></label>
-        <BButton class="btn-bare" variant="link" @click="drop(i)">Take {{ t.name }} off</BButton>
+        <BButton class="btn-bare" variant="link" @click="rig.less('/around', i)">Take {{ t.name }} off</BButton>
       </li>
     </ol>
-    <p><BButton class="btn-tab" :disabled="near.length >= 8" @click="add">Put something near it</BButton></p>
+    <p><BButton class="btn-tab" :disabled="near.length >= 8" @click="rig.more('/around')">Put something near it</BButton></p>
   </div>
 </template>
