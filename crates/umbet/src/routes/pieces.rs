@@ -174,11 +174,7 @@ fn laid<'a>(kit: &'a Kit, by: LaidOut, reader: &Reader) -> Vec<LaidGroup<'a>> {
         let many = if pieces.len() == 1 { "one piece".into() } else { format!("{} pieces", pieces.len()) };
         let total = if in_use > 0.0 { reader.length(Length::from_m(in_use)) } else { "none of it in use".into() };
         let piece = |c: &'a KitCord| LaidPiece { piece: Piece::of(c, reader), share: c.length_m / longest };
-        LaidGroup {
-            head,
-            says: format!("{many}, {total}"),
-            pieces: pieces.into_iter().map(piece).collect(),
-        }
+        LaidGroup { head, says: format!("{many}, {total}"), pieces: pieces.into_iter().map(piece).collect() }
     };
     heads.into_iter().map(group).collect()
 }

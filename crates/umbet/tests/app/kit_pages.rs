@@ -3,6 +3,7 @@
 use crate::support::Server;
 use crate::support::browser::{Browser, until};
 use serde_json::{Value, json};
+use std::time::Duration;
 use thirtyfour::By;
 
 async fn open(s: &Server, path: &str) -> Browser {
@@ -139,6 +140,23 @@ async fn a_week_is_ticked_and_cut() {
     b.press(".cut-lines button", "Cut").await;
     b.see_words(".cutting [role=status]", "written into the ledger").await;
     assert!(pieces().await > before);
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
+/// A plan that is long in coming is said to be on its way, and need not be waited for; asked again, it comes.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_plan_need_not_be_waited_for() {
+    let s = Server::demo().await;
+    let b = open(&s, "/cord/week").await;
+    b.see_words(".needs label", "Crew shelter").await;
+    b.slow(Duration::from_secs(60)).await;
+    b.press(".needs label", "Crew shelter").await;
+    b.see_words(".cutting .working", "Being worked out").await;
+    b.press(".cutting button", "Leave off").await;
+    b.see_words(".cutting", "You left off.").await;
+    b.slow(Duration::ZERO).await;
+    b.press(".cutting button", "Ask again").await;
+    b.see(".cut-piece").await;
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
 

@@ -102,6 +102,13 @@ impl Browser {
         self.driver.cdp().send_raw("Emulation.setEmulatedMedia", features).await.expect("the light is set");
     }
 
+    /// Every answer takes so much longer to come.
+    pub async fn slow(&self, by: Duration) {
+        let late = serde_json::json!({ "offline": false, "latency": by.as_millis() as u64, "downloadThroughput": -1, "uploadThroughput": -1 });
+        self.driver.cdp().send_raw("Network.enable", serde_json::json!({})).await.expect("the network is watched");
+        self.driver.cdp().send_raw("Network.emulateNetworkConditions", late).await.expect("answers are late");
+    }
+
     /// Waits until an element is there and seen.
     pub async fn see(&self, css: &str) -> WebElement {
         let until = Instant::now() + PATIENCE;
