@@ -369,6 +369,9 @@ fn ridge_line(l: &ShelterLooks, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
     vec![line("re", 8.0), line("ra", 5.0)]
 }
 
+/// How far below the ground words stand that have no room above it.
+const SOIL_WORDS: f64 = 24.0;
+
 fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec<Item> {
     let w = &l.words;
     let mut items = Vec::new();
@@ -380,8 +383,14 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
     let high = |x: f64, top: f64| (page([x, 0.0, l.soil(x, 0.0)]), page([x, 0.0, top]));
     let middle = if l.both { l.ridge[0][0] + 0.3 * (l.ridge[1][0] - l.ridge[0][0]) } else { l.ridge[0][0] };
     let (a, b) = high(middle, if l.both { l.hung_at(middle) } else { l.ridge[0][2] });
-    let (words_x, anchor) = if l.both { (a[0] - 8.0, Anchor::End) } else { (a[0] + 10.0, Anchor::Start) };
-    items.extend(dimension(a, b, [words_x, a[1] - 0.72 * (a[1] - b[1])], anchor, &w.ridge));
+    // Before a peak near its trunk, and beside who sits close behind it, is no room for words: they go on the soil.
+    let room = a[0] - f.origin[0] > 100.0;
+    let (words_at, anchor) = match (l.both, room) {
+        (true, _) => ([a[0] - 8.0, a[1] - 0.72 * (a[1] - b[1])], Anchor::End),
+        (false, true) => ([a[0] - 10.0, a[1] - 0.3 * (a[1] - b[1])], Anchor::End),
+        (false, false) => ([a[0], a[1] + SOIL_WORDS], Anchor::Middle),
+    };
+    items.extend(dimension(a, b, words_at, anchor, &w.ridge));
     let eave = lowest_eave(&l.outline);
     let under = l.soil(eave[0], eave[1]);
     if eave[2] - under > 0.2 && l.both {
@@ -391,7 +400,8 @@ fn side_words(l: &ShelterLooks, f: &Frame, page: &dyn Fn([f64; 3]) -> P2) -> Vec
     // Where the cloth falls away behind the peak its height is that over the seat alone.
     let beside = l.seat[0] + if l.both { 0.75 * l.sitting_m } else { -0.06 };
     let (head, over) = (page([beside, 0.0, l.seat[2]]), page([beside, 0.0, l.seat[2] + l.headroom_m]));
-    let words_at = [head[0] + 10.0, f64::midpoint(head[1], over[1]) + 6.0];
+    let at_its_middle = [head[0] + 10.0, f64::midpoint(head[1], over[1]) + 6.0];
+    let words_at = if l.both { at_its_middle } else { [head[0] - 8.0, head[1] + SOIL_WORDS] };
     items.extend(dimension(head, over, words_at, Anchor::Start, &w.headroom));
     let peak = page(l.ridge[0]);
     let (pull_at, anchor) = if l.both {

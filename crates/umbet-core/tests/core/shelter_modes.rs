@@ -84,7 +84,31 @@ fn a_split_ridge_pulls_through_the_cover() {
     assert!(at("far-half") < at("tension") && at("cover") < at("near-half") && at("ends").is_none());
     assert!(p.rig.joints.iter().all(|j| j.id != "on-ridge"));
     let gentle = planned(&ShelterDraft { pull_n: 100.0, tighten: Tighten::ByHand, ..d });
-    assert!(gentle.rig.change.iter().all(|c| !c.contains("own ends may tear")), "{:?}", gentle.rig.change);
+    // Drawn up gently, what tears them is the cover's own weight and pull: pulling less still helps nothing.
+    assert!(gentle.rig.change.iter().any(|c| c.contains("them. Run one line through")), "{:?}", gentle.rig.change);
+}
+
+/// What gives before any wind blows is told as such: nobody is sent out of the wind for a picket that draws in calm air.
+#[test]
+fn what_gives_in_calm_air_is_not_laid_on_the_wind() {
+    let mut d = shelter();
+    d.anchors[1] =
+        AnchorDraft { kind: AnchorKind::Peg, name: "the picket".into(), size_mm: 40.0, ..d.anchors[1].clone() };
+    let change = planned(&d).rig.change;
+    assert!(change.iter().any(|c| c.contains("Even in calm air the picket leans in")), "{change:?}");
+    assert!(change.iter().all(|c| !c.contains("does not stand in gusts")), "{change:?}");
+}
+
+/// Parachute cord drawn up with a purchase gives way so far in a gust that the cover comes down to the seat: that is said as a
+/// thing to change, and a ridge that keeps it up says nothing.
+#[test]
+fn a_cover_that_comes_down_on_its_people_is_changed() {
+    let soft = CordDraft { kind: "paracord-iii".into(), ..shelter().ridge_cord };
+    let low = planned(&ShelterDraft { ridge_cord: soft, tighten: Tighten::Looped, ..shelter() });
+    assert!(low.facts.forces.gust_headroom_m < 0.1);
+    assert!(low.rig.change.iter().any(|c| c.starts_with("In the gust it comes down on")), "{:?}", low.rig.change);
+    let calm = planned(&ShelterDraft { beaufort: 2, ..shelter() });
+    assert!(calm.rig.change.iter().all(|c| !c.starts_with("In the gust it comes down")), "{:?}", calm.rig.change);
 }
 
 /// A split ridge stretches less: half of it is cloth, which does not.

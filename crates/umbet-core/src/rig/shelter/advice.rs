@@ -6,6 +6,7 @@ use super::forces::{ForceInput, Forces};
 use super::lengths::{PEGGED_M, purchase_run_m};
 use super::pitch::Geometry;
 use super::site::{Between, remarks};
+use super::weakest::Judging;
 use crate::rig::tighten::{Tighten, set_by, stretch_m};
 use crate::rig::{LineWork, Part, Strained};
 use crate::units::{Length, Reader};
@@ -15,6 +16,8 @@ use crate::words::capital;
 const LEAST_RIDGE: f64 = 3.0;
 /// Ground one sitter wants, m² (common practice: a mat and a bag).
 const PLACE_M2: f64 = 0.9;
+/// A cover that comes so near over the seat lies on who sits there, metres.
+const LIES_ON_M: f64 = 0.1;
 /// A ridge that hangs lower than this share of its span looks slack.
 const LOW: f64 = 0.08;
 /// Rain that stands on a panel is worth saying from here, newtons.
@@ -23,10 +26,12 @@ const POOL_N: f64 = 5.0;
 const LONG_PURCHASE_M: f64 = 1.2;
 
 /// What to change, where something is out of reason.
-pub fn change(input: &ForceInput<'_>, between: &Between, f: &Forces, parts: &[Part], reader: &Reader) -> Vec<String> {
-    let ForceInput { shelter, geometry: g, blow } = *input;
-    let mut all = in_the_way(shelter, between, g);
-    all.extend(strength(shelter, f, parts, reader));
+pub fn change(judging: &Judging<'_>, f: &Forces, parts: &[Part], reader: &Reader) -> Vec<String> {
+    let ForceInput { shelter, geometry: g, blow } = judging.input;
+    let mut all = in_the_way(shelter, judging.between, g);
+    let calm = judging.in_calm_air(f);
+    all.extend(strength(shelter, f, parts, calm.is_empty(), reader));
+    all.extend(calm);
     all.extend(blow.remark(shelter.pitch).map(str::to_owned));
     let wanted = PLACE_M2 * f64::from(shelter.people);
     if g.floor_m2 < wanted {
@@ -39,6 +44,9 @@ pub fn change(input: &ForceInput<'_>, between: &Between, f: &Forces, parts: &[Pa
     }
     if f.sag_m.high > LOW * g.span_m {
         all.push("The ridge hangs low in its middle: pull harder, use a purchase, or bring the anchors nearer.".into());
+    }
+    if shelter.pitch.needs_two_anchors() && f.gust_headroom_m < LIES_ON_M {
+        all.push("In the gust it comes down on who sits under it: pull harder, take cord that stretches less, or pitch it out of the wind.".into());
     }
     if f.pool_n.high > POOL_N {
         all.push(format!(
@@ -82,7 +90,7 @@ fn in_the_way(shelter: &Shelter, between: &Between, g: &Geometry) -> Vec<String>
         .collect()
 }
 
-fn strength(shelter: &Shelter, f: &Forces, parts: &[Part], reader: &Reader) -> Vec<String> {
+fn strength(shelter: &Shelter, f: &Forces, parts: &[Part], calm_holds: bool, reader: &Reader) -> Vec<String> {
     let work = LineWork::Pitched;
     let both = shelter.pitch.needs_two_anchors();
     let ridge = if both { "in this wind the ridge" } else { "in this wind the line to the peak" };
@@ -96,10 +104,7 @@ fn strength(shelter: &Shelter, f: &Forces, parts: &[Part], reader: &Reader) -> V
         _ => None,
     };
     let mut all: Vec<String> = parts.iter().filter_map(strained).collect();
-    if shelter.split && f.set_n.high > shelter.cover.bears_n.low {
-        all.push("Tightened so hard the cover’s own ends may tear: a split ridge pulls through them. Pull less, or run one line through.".into());
-    }
-    if parts.first().is_some_and(|p| p.margin.high < 1.0) {
+    if calm_holds && parts.first().is_some_and(|p| p.margin.high < 1.0) {
         all.push(format!(
             "It does not stand in gusts of {}: pitch it lower, out of the wind, or strike it.",
             reader.speed(f.gust_ms)

@@ -217,7 +217,7 @@ pub fn plan(shelter: &Shelter, given: &Given<'_>) -> Result<ShelterPlan, Impossi
     let rig = RigPlan {
         said: said(shelter, &between, given),
         measures: measures::measures(shelter, &between, &geometry, &forces, reader),
-        change: advice::change(&input, &between, &forces, &parts, reader),
+        change: advice::change(&judging, &forces, &parts, reader),
         cuts: lengths::cuts(shelter, &geometry, &joints, given.kit, reader),
         needs: lengths::needs(shelter, &between, &geometry, reader),
         order: work.order(),

@@ -98,6 +98,29 @@ impl Judging<'_> {
         all
     }
 
+    /// What may give before any wind blows, and what is done about it.
+    pub fn in_calm_air(&self, now: &Forces) -> Vec<String> {
+        let calm = self.input.pulls_at(0);
+        let gives = |b: &&Bears| b.on.pull(calm, now.set_n).high >= b.bears_n.low;
+        let says = |b: &Bears| {
+            let what = &b.what;
+            match b.id {
+                "ridge-tie-point" if self.shelter().split => {
+                    let or = if now.set_n.high >= b.bears_n.low { "Pull less, or run" } else { "Run" };
+                    format!(
+                        "Even in calm air the cover’s own ends may tear: a split ridge pulls through them. {or} one line through."
+                    )
+                }
+                "anchor" => format!(
+                    "Even in calm air {what}. Take another anchor, or hold it back to a tree or to several pegs."
+                ),
+                "peg" => format!("Even in calm air a {what}: take longer pegs, or two to a line."),
+                _ => format!("Even in calm air the {what}: pitch it smaller, or somewhere else."),
+            }
+        };
+        self.bears().iter().filter(gives).map(says).collect()
+    }
+
     fn bears(&self) -> Vec<Bears> {
         let s = self.shelter();
         let g = self.input.geometry;
@@ -201,8 +224,10 @@ fn when(bears_n: Band, pulls: impl Iterator<Item = Band> + Clone) -> String {
     let first = |gives: &dyn Fn(Band) -> bool| pulls.clone().position(gives);
     match (first(&|p| p.high >= bears_n.low), first(&|p| p.low >= bears_n.high)) {
         (None, _) => "not on the Beaufort scale".to_owned(),
-        (Some(may), None) => format!("may give from Beaufort {may}"),
+        (Some(0), None) => "may give in calm air already".to_owned(),
         (_, Some(0)) => "gives in calm air already".to_owned(),
+        (Some(0), Some(sure)) => format!("may give in calm air already, surely by Beaufort {sure}"),
+        (Some(may), None) => format!("may give from Beaufort {may}"),
         (Some(may), Some(sure)) if may == sure => format!("gives at Beaufort {may}"),
         (Some(may), Some(sure)) => format!("may give from Beaufort {may}, surely by {sure}"),
     }
