@@ -252,21 +252,35 @@ impl Work<'_> {
         let wet = "Wet the line beyond the cover: water must leave it before the dry side.";
         all.push(Step::new("drip", "Drip check", wet));
         let guys = self.g.guys.iter().any(|g| g.run_m > PEGGED_M);
-        let what = if guys { "Ridge and guys" } else { "The line" };
-        let what = if self.shelter.pitch.needs_two_anchors() || guys { what } else { "The line to the peak" };
-        all.push(Step::new("again", "Tighten again", format!("{what}: after an hour, after rain, before the night.")));
+        let what = match (self.shelter.pitch.needs_two_anchors(), guys) {
+            (_, true) => "ridge and guys",
+            (true, false) => "the ridge",
+            (false, false) => "the line to the peak",
+        };
+        let say = format!("Tighten {what} again: after an hour, after rain, before the night.");
+        all.push(Step::new("again", "Tighten again", say));
         all
     }
 
     /// Striking: the same backwards, and a check that each line came away clear.
     pub fn strike(&self) -> Vec<Step> {
         let guys = self.g.guys.iter().filter(|g| g.run_m > PEGGED_M).count();
+        let on_a_pole = !self.g.poles.is_empty() && !self.shelter.pitch.needs_two_anchors();
         let first = match guys {
+            0 if on_a_pole => {
+                format!("Ease the line, pole out; then draw the {} pegs, the windward ones last.", self.g.guys.len())
+            }
             0 => format!("Draw the {} pegs, the windward ones last.", self.g.guys.len()),
             n => format!("Ease {n} guys at their hitches, draw the pegs, the windward ones last; then the ends."),
         };
         let mut all = vec![Step::new("s-corners", if guys == 0 { "Pegs" } else { "Corners, middles, ends" }, first)];
-        all.push(Step::new("s-cover", "Cover off", "Shake the water off, fold it from the ridge."));
+        let two = self.shelter.pitch.needs_two_anchors();
+        let off = if two {
+            "Shake the water off, fold it from the ridge."
+        } else {
+            "Shake the water off, fold it in to its middle."
+        };
+        all.push(Step::new("s-cover", "Cover off", off));
         let mut told: Vec<&str> = Vec::new();
         for id in ["tight-end", "fixed-end", "ridge-cover", "backstay", "guy-peg", "guy-cover"] {
             let Some(j) = find(self.joints, id).filter(|j| !j.knot.is_empty()) else { continue };
@@ -279,7 +293,7 @@ impl Work<'_> {
             told.push(&j.knot);
             all.push(Step::new(&format!("s-{id}"), &j.name, say).at(id));
         }
-        if !self.g.poles.is_empty() || !self.g.backstays.is_empty() {
+        if (!on_a_pole && !self.g.poles.is_empty()) || !self.g.backstays.is_empty() {
             all.push(Step::new("s-pole", "Poles down", "Poles down last, one hand on each."));
         }
         if !trees(self.shelter, self.between).is_empty() {
