@@ -124,3 +124,38 @@ fn bench() -> Result<()> {
         "--test-threads=1",
     ])
 }
+
+#[cfg(test)]
+mod tests {
+    use std::fs;
+    use std::path::{Path, PathBuf};
+
+    fn under(folder: &Path, end: &str, all: &mut Vec<PathBuf>) {
+        for entry in fs::read_dir(folder).expect("a folder").flatten().map(|e| e.path()) {
+            if entry.is_dir() {
+                under(&entry, end, all);
+            } else if entry.extension().is_some_and(|e| e == end) {
+                all.push(entry);
+            }
+        }
+    }
+
+    /// Every example that a command here or a page of the docs runs is there to be run.
+    #[test]
+    fn examples_that_are_named_are_there() {
+        let root = Path::new(env!("CARGO_MANIFEST_DIR")).join("../..");
+        let mut texts = vec![root.join("README.md"), root.join("CONTRIBUTING.md")];
+        under(&root.join("docs"), "md", &mut texts);
+        let mut named: Vec<String> = vec!["dress".into()];
+        for text in texts {
+            let text = fs::read_to_string(&text).expect("a page of the docs");
+            let after = text.split("--example ").skip(1).filter_map(|rest| rest.split_whitespace().next());
+            named.extend(after.map(|name| name.trim_matches('`').to_owned()));
+        }
+        assert!(named.len() > 1, "the recipes name examples");
+        for name in named {
+            let file = root.join(format!("crates/umbet-core/examples/{name}.rs"));
+            assert!(file.exists(), "no example is called {name}");
+        }
+    }
+}

@@ -234,6 +234,7 @@ async fn ten_thousand_pieces() {
     pool.close().await;
     for (what, path) in [
         ("list", "/api/cords"),
+        ("laid by bag", "/api/kit/laid?by=place"),
         ("search", "/api/kit/find?length=10&pull=300&work=strung"),
         ("history", "/api/cords/500/history"),
         ("plan", "/api/cutting?jobs=1,2&courses=1"),
