@@ -5,6 +5,8 @@ use std::{env, fmt::Write as _, fs, path::Path};
 fn main() -> std::io::Result<()> {
     list("catalogue/knots", "toml", "KNOT_FILES", "Id and text of every knot file.", "knot_files.rs")?;
     list("catalogue/dressed", "json", "DRESSED_FILES", "Id and text of every drawn-up form.", "dressed_files.rs")?;
+    list("catalogue/projects", "toml", "PROJECT_FILES", "Id and text of every project’s file.", "project_files.rs")?;
+    list("catalogue/worked", "json", "WORKED_FILES", "Id and text of every bar drawn up.", "worked_files.rs")?;
     list("catalogue/lashings", "toml", "LASHING_FILES", "Id and text of every lashing’s file.", "lashing_files.rs")
 }
 

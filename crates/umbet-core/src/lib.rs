@@ -16,6 +16,7 @@ pub mod hold;
 pub mod knot;
 pub mod lashing;
 pub mod object;
+pub mod project;
 pub mod rig;
 pub mod situation;
 pub mod source;

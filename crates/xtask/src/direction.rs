@@ -22,6 +22,7 @@ const CORE: Floors = &[
     ("dress", &["knot", "topology"]),
     ("lashing", &["units", "words"]),
     ("draw", &["dress", "knot", "lashing", "object"]),
+    ("project", &["cord", "dress", "knot", "units", "words"]),
     ("care", &["cord", "situation", "units", "words"]),
     ("cutting", &["care", "cord", "draw", "units", "words"]),
     ("usage", &["knot", "object", "units"]),
@@ -54,7 +55,20 @@ const SERVER: Floors = &[
     ("demo", &["error", "store"]),
     (
         "routes",
-        &["drawing_up", "error", "export", "extract", "forecast", "gpx", "kept", "state", "store", "tied", "work"],
+        &[
+            "drawing_up",
+            "error",
+            "export",
+            "extract",
+            "forecast",
+            "gpx",
+            "kept",
+            "kit",
+            "state",
+            "store",
+            "tied",
+            "work",
+        ],
     ),
 ];
 

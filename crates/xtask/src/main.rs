@@ -95,7 +95,9 @@ fn dress(ids: &[String]) -> Result<()> {
     say("Drawing knots up");
     let mut words = vec!["run", "--quiet", "--package", "umbet-core", "--example", "dress", "--"];
     words.extend(ids.iter().map(String::as_str));
-    cargo(&words)
+    cargo(&words)?;
+    say("Drawing bars up");
+    cargo(&["run", "--quiet", "--package", "umbet-core", "--example", "work"])
 }
 
 fn shots() -> Result<()> {

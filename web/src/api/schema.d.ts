@@ -1632,6 +1632,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What there is to make. */
+        get: operations["list_projects"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of a wanted size, with what it takes. */
+        get: operations["get_project"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/cutting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same for a class, cut from the kit and from spools. */
+        get: operations["project_cutting"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/questions": {
         parameters: {
             query?: never;
@@ -5382,6 +5433,73 @@ export interface components {
             title: string;
             /** @description A short name of the kind of problem. */
             type: string;
+        };
+        /** @description One cord to cut. */
+        ProjectCord: {
+            /** @description The same in words. */
+            length: string;
+            /**
+             * Format: double
+             * @description Its length, metres, rounded up to the centimetre.
+             */
+            length_m: number;
+            /** @description What it is. */
+            name: string;
+            /** @description The same as it is measured off between the hands. */
+            spans: string;
+        };
+        /** @description A knot it is made of. */
+        ProjectKnot: {
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+        };
+        /** @description What it takes. */
+        ProjectPlan: {
+            /** @description How that was reckoned, in sentences. */
+            because: string[];
+            /** @description Cells, meshes or links, in words. */
+            cells: string;
+            /** @description Cords to cut, for one learner. */
+            cords: components["schemas"]["ProjectCord"][];
+            /** @description How long it takes, in a sentence. */
+            time: string;
+            /** @description Whether it gives its cord back, in a sentence. */
+            undone: string;
+        };
+        /** @description Something that is made of cord. */
+        ProjectShort: {
+            /** @description What it is good for, and what it teaches. */
+            about: string;
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+            /** @description It, drawn up; nothing where it has no form of its own. */
+            svg?: string | null;
+        };
+        /** @description A size of it, in the reader's unit. */
+        ProjectSize: {
+            /** @description As it is typed. */
+            value: string;
+            /** @description What it is. */
+            what: string;
+        };
+        /** @description One of a wanted size, in a given cord, for a class. */
+        ProjectView: components["schemas"]["ProjectShort"] & {
+            /** @description It gives its cord back in one go. */
+            in_one_go: boolean;
+            /** @description Knots it is made of. */
+            knots: components["schemas"]["ProjectKnot"][];
+            /** @description What it teaches on the way. */
+            lessons: string[];
+            /** @description How it is made, move by move. */
+            moves: string[];
+            /** @description What one takes. */
+            plan: components["schemas"]["ProjectPlan"];
+            /** @description Its sizes. */
+            sizes: components["schemas"]["ProjectSize"][];
         };
         /**
          * @description How it is pulled.
@@ -12370,6 +12488,152 @@ export interface operations {
             };
             /** @description There is none */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_projects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The easiest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectShort"][];
+                };
+            };
+        };
+    };
+    get_project: {
+        parameters: {
+            query?: {
+                /** @description Id of the cord; parachute cord when absent. */
+                kind?: string;
+                /** @description Its first size, alone in the reader's own unit or with its unit, as in `20 cm`; its usual one when absent. */
+                size_0?: string;
+                /** @description Its second size. */
+                size_1?: string;
+                /** @description Its third size. */
+                size_2?: string;
+            };
+            header?: never;
+            path: {
+                /** @description Project */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How it is made, and what one takes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    project_cutting: {
+        parameters: {
+            query?: {
+                /** @description Id of the cord; parachute cord when absent. */
+                kind?: string;
+                /** @description Its first size. */
+                size_0?: string;
+                /** @description Its second size. */
+                size_1?: string;
+                /** @description Its third size. */
+                size_2?: string;
+                /** @description For so many learners; one when absent. */
+                learners?: number;
+                /** @description Length of a spool, metres. */
+                spool_m?: number;
+                /** @description Only of what lies in this bag, or on this hook; of the whole kit when absent. */
+                bag?: string;
+                /** @description Lines longer than anything there is are joined of parts. */
+                join?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Project */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Piece by piece */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CuttingPlan"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

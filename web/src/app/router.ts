@@ -92,6 +92,12 @@ export const router = createRouter({
       meta: { line: 'teach', stage: '', title: 'Courses' },
     },
     {
+      path: '/teach/projects/:project([a-z0-9-]+)?',
+      name: 'projects',
+      component: () => import('../features/teach/ProjectsPage.vue'),
+      meta: { line: 'teach', stage: '', title: 'Made of cord' },
+    },
+    {
       path: '/teach/:course(\\d+)',
       name: 'course',
       component: () => import('../features/teach/CoursePage.vue'),

@@ -3,6 +3,7 @@
 //! Everything drawn anywhere (screen, print, sheet) is a [`Scene`] in pixels. Colours are not in it:
 //! each primitive names a class, and the style sheet of the medium gives classes their dyes.
 
+mod bar;
 mod closer;
 mod drawn_up;
 mod elevation;
@@ -29,6 +30,7 @@ mod tight;
 mod view;
 mod whipping;
 
+pub use bar::bar;
 pub use closer::{Part, has_part};
 pub use drawn_up::{drawn_up, fits_object};
 pub use elevation::{Elevation, elevation};

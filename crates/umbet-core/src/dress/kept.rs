@@ -82,7 +82,7 @@ impl Kept {
 }
 
 /// Mark of a text: 64 bits of FNV-1a (Fowler, Noll and Vo), written out.
-pub(super) fn mark(text: &str) -> String {
+pub(crate) fn mark(text: &str) -> String {
     let fold = |h: u64, b: u8| (h ^ u64::from(b)).wrapping_mul(0x0000_0100_0000_01b3);
     format!("{:016x}", text.bytes().fold(0xcbf2_9ce4_8422_2325, fold))
 }

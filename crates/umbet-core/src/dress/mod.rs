@@ -22,7 +22,8 @@ pub use tighten::{Rest, Schedule, tighten};
 
 use crate::knot::spline::{P2, P3};
 use crate::knot::{Knot, catalogue};
-use kept::{Kept, mark};
+use kept::Kept;
+pub(crate) use kept::mark;
 use std::collections::BTreeMap;
 use std::sync::{LazyLock, OnceLock};
 

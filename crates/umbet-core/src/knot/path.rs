@@ -53,6 +53,11 @@ pub struct Crossing {
 }
 
 impl KnotPath {
+    /// A path of no rope, for drawings of what is no knot.
+    pub const fn nothing() -> Self {
+        Self { strands: Vec::new(), poles: Vec::new(), pieces: Vec::new(), crossings: Vec::new(), letters: Vec::new() }
+    }
+
     /// Builds the path a text describes.
     ///
     /// # Errors

@@ -28,6 +28,7 @@ mod paper;
 mod planning;
 mod poles;
 mod polynomials;
+mod projects;
 mod properties;
 mod published_tables;
 mod questions;

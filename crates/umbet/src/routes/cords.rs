@@ -1,6 +1,6 @@
 //! Cord in the kit.
 
-use super::pieces::{Piece, read_piece};
+use super::pieces::{Piece, Wording, read_piece};
 use crate::error::{Error, NotChanged, NotThere, Refused};
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
@@ -14,7 +14,8 @@ use axum::response::{IntoResponse, Response};
 #[utoipa::path(get, operation_id = "list_cords", path = "/api/cords", responses((status = 200, description = "Hanks by name", body = Vec<Piece>)))]
 pub async fn list(State(app): State<App>, person: Person) -> Result<Response, Error> {
     let (kit, reader) = (app.kit().await?, person.reader());
-    let all: Vec<Piece<'_>> = kit.pieces.iter().map(|c| Piece::of(c, &reader)).collect();
+    let mut words = Wording::new(&reader);
+    let all: Vec<Piece<'_>> = kit.pieces.iter().map(|c| words.of(c)).collect();
     Ok(Json(all).into_response())
 }
 

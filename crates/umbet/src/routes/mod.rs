@@ -27,6 +27,7 @@ mod needs;
 mod own_knots;
 mod papers;
 mod pieces;
+mod projects;
 mod questions;
 mod record;
 mod rig_test;
@@ -141,6 +142,9 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(rigs::type_number))
         .routes(routes!(rigs::move_thing))
         .routes(routes!(rigs::change_list))
+        .routes(routes!(projects::list))
+        .routes(routes!(projects::get))
+        .routes(routes!(projects::cutting))
         .routes(routes!(rigs::kept, rigs::keep))
         .routes(routes!(job_cuts::cuts))
         .routes(routes!(job_cuts::cutting))

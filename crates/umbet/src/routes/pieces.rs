@@ -10,7 +10,7 @@ use axum::extract::State;
 use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, HashMap};
 use umbet_core::cord::cord as kind;
 use umbet_core::knot::catalogue;
 use umbet_core::units::{Length, Quantity, Reader};
@@ -35,27 +35,73 @@ pub struct Piece<'a> {
     stands: String,
 }
 
-impl<'a> Piece<'a> {
-    /// In the reader's words.
-    pub fn of(cord: &'a KitCord, reader: &Reader) -> Self {
-        Self::said(Cow::Borrowed(cord), reader)
+/// Puts pieces into one reader's words. What is said of a kind is made once: a large kit has ten thousand pieces of a few kinds.
+pub struct Wording<'r> {
+    reader: &'r Reader,
+    kinds: HashMap<(String, Option<u64>), String>,
+}
+
+impl<'r> Wording<'r> {
+    /// For this reader.
+    pub fn new(reader: &'r Reader) -> Self {
+        Self { reader, kinds: HashMap::new() }
     }
 
-    /// The same of a piece that nobody else holds.
-    pub fn own(cord: KitCord, reader: &Reader) -> Self {
-        Self::said(Cow::Owned(cord), reader)
+    /// A piece in words.
+    pub fn of<'a>(&mut self, cord: &'a KitCord) -> Piece<'a> {
+        self.said(Cow::Borrowed(cord))
     }
 
-    fn said(cord: Cow<'a, KitCord>, reader: &Reader) -> Self {
+    fn said<'a>(&mut self, cord: Cow<'a, KitCord>) -> Piece<'a> {
+        let reader = self.reader;
         let thick = |mm| Quantity::Thickness.with_unit(mm, reader);
-        Self {
+        Piece {
             length: Quantity::Length.with_unit(cord.length_m, reader),
             thickness: cord.diameter_mm.map_or_else(String::new, thick),
             named: format!("{}, {}", cord.name, reader.length(Length::from_m(cord.length_m))),
-            says: what(&cord, reader),
+            says: self.what(&cord),
             stands: stands(&cord),
             cord,
         }
+    }
+
+    /// Kind and its strength.
+    fn kind(&mut self, c: &KitCord) -> &str {
+        let reader = self.reader;
+        let key = (c.kind.clone(), c.diameter_mm.map(f64::to_bits));
+        self.kinds.entry(key).or_insert_with(|| {
+            let thick = c.diameter_mm.map(Length::from_mm);
+            kind(&c.kind).map_or_else(String::new, |k| {
+                format!("{}, {} new", k.said(thick.unwrap_or(k.diameter), reader), reader.forces(k.strength_n))
+            })
+        })
+    }
+
+    /// Kind, colour, ends, what is made in it or joined, wear.
+    fn what(&mut self, c: &KitCord) -> String {
+        let mut said = capital(self.kind(c));
+        let made = (!c.made.is_empty()).then(|| catalogue().find(&c.made)).flatten();
+        let from_end = |m: f64| format!(", {} from one end", self.reader.length(Length::from_m(m)));
+        let parts = [
+            (!c.colour.is_empty()).then(|| c.colour.clone()),
+            (!c.ends.is_empty()).then(|| format!("ends {}", c.ends)),
+            made.map(|k| format!("{} made in its end", k.entry.said())),
+            c.joint.as_ref().map(|bend| format!("joined: {bend}{}", c.joint_m.map_or_else(String::new, from_end))),
+            c.worn.then(|| "worn: take three quarters of its strength".to_owned()),
+        ];
+        for part in parts.into_iter().flatten() {
+            said.push_str(", ");
+            said.push_str(&part);
+        }
+        said.push('.');
+        said
+    }
+}
+
+impl Piece<'_> {
+    /// A piece that nobody else holds, in words.
+    pub fn own(cord: KitCord, reader: &Reader) -> Self {
+        Wording::new(reader).said(Cow::Owned(cord))
     }
 
     /// What came of a write: where another window wrote first, what that made of it is in the same words.
@@ -69,23 +115,6 @@ impl<'a> Piece<'a> {
             Err(other) => Err(other),
         }
     }
-}
-
-/// Kind, colour, ends, what is made in it or joined, wear.
-fn what(c: &KitCord, reader: &Reader) -> String {
-    let kind = kind(&c.kind);
-    let thick = c.diameter_mm.map(Length::from_mm);
-    let made = catalogue().find(&c.made).map(|k| format!("{} made in its end", k.entry.said()));
-    let from_end = |m: f64| format!(", {} from one end", reader.length(Length::from_m(m)));
-    let parts = [
-        kind.map(|k| format!("{}, {} new", k.said(thick.unwrap_or(k.diameter), reader), reader.forces(k.strength_n))),
-        Some(c.colour.clone()).filter(|w| !w.is_empty()),
-        Some(format!("ends {}", c.ends)).filter(|_| !c.ends.is_empty()),
-        made,
-        c.joint.as_ref().map(|bend| format!("joined: {bend}{}", c.joint_m.map_or_else(String::new, from_end))),
-        c.worn.then(|| "worn: take three quarters of its strength".to_owned()),
-    ];
-    format!("{}.", capital(&parts.into_iter().flatten().collect::<Vec<_>>().join(", ")))
 }
 
 fn stands(c: &KitCord) -> String {
@@ -169,11 +198,12 @@ fn laid<'a>(kit: &'a Kit, by: LaidOut, reader: &Reader) -> Vec<LaidGroup<'a>> {
     for c in &kit.pieces {
         heads.entry(by.head(c, reader)).or_default().push(c);
     }
+    let mut words = Wording::new(reader);
     let group = |((_, head), pieces): ((u8, String), Vec<&'a KitCord>)| {
         let in_use: f64 = pieces.iter().filter(|c| c.retired.is_none()).map(|c| c.length_m).sum();
         let many = if pieces.len() == 1 { "one piece".into() } else { format!("{} pieces", pieces.len()) };
         let total = if in_use > 0.0 { reader.length(Length::from_m(in_use)) } else { "none of it in use".into() };
-        let piece = |c: &'a KitCord| LaidPiece { piece: Piece::of(c, reader), share: c.length_m / longest };
+        let piece = |c: &'a KitCord| LaidPiece { piece: words.of(c), share: c.length_m / longest };
         LaidGroup { head, says: format!("{many}, {total}"), pieces: pieces.into_iter().map(piece).collect() }
     };
     heads.into_iter().map(group).collect()

@@ -112,6 +112,8 @@ async fn every_page_is_named_and_narrow() {
         ("/cord", "Cord in the kit"),
         ("/cord/8", "Bank line spool, 84.00 m"),
         ("/cord/week", "Cord of a week"),
+        ("/teach/projects", "Made of cord"),
+        ("/teach/projects/net", "Made of cord"),
         ("/teach/1/cord", "Cord of the course"),
         ("/teach/1/test/1", "Test on the rig: Fennick Point footbridge"),
         ("/rig/line", "A line between two anchors"),

@@ -52,6 +52,10 @@ async fn answers(s: &Server) -> Vec<(String, Value)> {
     for path in [
         "/api/cords",
         "/api/kit/laid?by=kind",
+        "/api/projects/chain",
+        "/api/projects/cobra-bar-two-colours",
+        "/api/projects/lanyard",
+        "/api/projects/pouch",
         "/api/jobs/1/cuts",
         "/api/jobs/1/cutting",
         "/api/cutting?jobs=1,2&courses=1",

@@ -123,6 +123,8 @@ async fn every_screen_can_be_used_by_everyone() {
             "/knots/clove-hitch/sheet",
             "/cord",
             "/cord/week",
+            "/teach/projects",
+            "/teach/projects/cobra-bar",
             "/habits",
             "/knots?by=built&pair=clove-hitch,constrictor",
             "/knots/reef/wrong?wrong=B4-6",

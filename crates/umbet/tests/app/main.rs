@@ -24,6 +24,7 @@ mod load;
 mod loads;
 mod poles;
 mod process;
+mod projects;
 mod prove;
 mod rigs;
 mod robust;

@@ -19,7 +19,7 @@ const SHOTS: &[Shot] = &[
     ("rig-on-site.png", "/jobs/2/rig/shelter/site", 390, 844, false, &[".onsite-next"]),
     ("lashing.png", "/lashings/tripod", 1280, 800, false, &[".lashing-strip li:nth-child(8) button"]),
     ("load.png", "/jobs/1/rig/load", 1280, 800, false, &[]),
-    ("cord-of-a-class.png", "/teach/1/cord", 1280, 800, false, &[]),
+    ("made-of-cord.png", "/teach/projects/cobra-bar-two-colours", 1280, 800, false, &[]),
     ("what-have-i-tied.png", "/prove/tied", 1280, 800, false, &["button.btn-bare"]),
     ("cord.png", "/cord", 1280, 800, false, &[]),
     ("board.png", "/teach/lessons/3", 1280, 800, false, &[".board-knots .btn:nth-child(2)"]),

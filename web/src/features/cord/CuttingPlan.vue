@@ -14,7 +14,7 @@ const props = defineProps<{
   /** Asks for the plan, with spools of so many metres and of what lies in one bag only. */
   ask: (query: Query, signal: AbortSignal) => Promise<Schemas['CuttingPlan']>
   /** Address of the plan as a file: `pdf` or `xlsx`; the query is put behind it. */
-  file: (ending: string) => string
+  file?: (ending: string) => string
 }>()
 const query = ref<Query>({ spool_m: 50 })
 let stop = new AbortController()
@@ -41,7 +41,7 @@ function address(ending: string) {
   const all = new URLSearchParams({ spool_m: String(query.value.spool_m) })
   if (query.value.bag) all.set('bag', query.value.bag)
   if (query.value.join) all.set('join', 'true')
-  const file = props.file(ending)
+  const file = props.file?.(ending) ?? ''
   return `${file}${file.includes('?') ? '&' : '?'}${all.toString()}`
 }
 const width = 820
@@ -94,7 +94,7 @@ const catalogue = useCatalogue()
           </select></label
         >
       </p>
-      <p v-if="plan.pieces.length" class="kit-out">
+      <p v-if="file && plan.pieces.length" class="kit-out">
         <BButton class="btn-tab" :href="address('pdf')" download>Cut ticket, PDF</BButton>
         <BButton class="btn-tab" :href="address('xlsx')" download>Cut list, workbook</BButton>
       </p>

@@ -55,7 +55,10 @@ async function add(school: Pick<Schemas['CourseDraft'], 'breadth' | 'opening' | 
 
 <template>
   <section class="page">
-    <h1>Courses</h1>
+    <div class="page-head">
+      <h1>Courses</h1>
+      <div class="page-links"><RouterLink to="/teach/projects">Made of cord</RouterLink></div>
+    </div>
     <NotCome what="The list of courses" :trouble="notCome" @again="again" />
     <ul v-if="courses?.length" class="courses">
       <li v-for="c in courses" :key="c.id">

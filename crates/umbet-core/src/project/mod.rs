@@ -1,0 +1,9 @@
+//! Things made of cord: how much it takes, how long it lasts to make, and whether it gives its cord back.
+
+mod bar;
+mod entry;
+mod plan;
+
+pub use bar::{CORE, Worked, Working, stale, worked};
+pub use entry::{Making, Project, Rule, Sized, project, projects};
+pub use plan::{ProjectCord, ProjectPlan, Wanted};

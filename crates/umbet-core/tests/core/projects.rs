@@ -1,0 +1,109 @@
+//! Things made of cord: bars as they were drawn up, and what a wanted size takes.
+
+use umbet_core::cord::cord;
+use umbet_core::dress::dressed;
+use umbet_core::knot::catalogue;
+use umbet_core::project::{Making, ProjectPlan, Wanted, Working, project, projects, stale, worked};
+use umbet_core::units::{Length, Reader};
+
+fn planned(id: &str, sizes_m: &[f64]) -> ProjectPlan {
+    let kind = cord("paracord-iii").expect("a cord");
+    let wanted = Wanted { sizes_m: sizes_m.to_vec(), diameter: kind.diameter };
+    project(id).expect("a project").plan(&wanted, kind, &Reader::default())
+}
+
+fn metres(plan: &ProjectPlan) -> f64 {
+    plan.cords.iter().map(|c| c.length_m).sum()
+}
+
+/// Forms kept beside the projects are those the program draws up now.
+#[test]
+fn no_bar_is_stale() {
+    assert_eq!(stale(), Vec::<String>::new(), "run `cargo xtask dress`");
+}
+
+/// No two strands of a bar go through each other: those of the core touch, and what works about it lies against it and itself.
+#[test]
+fn strands_of_a_bar_keep_their_thickness() {
+    for &working in Working::ALL {
+        let form = worked(working).expect("it was drawn up");
+        for (a, strand) in form.strands.iter().enumerate() {
+            for (b, other) in form.strands.iter().enumerate().skip(a + 1) {
+                let near = |p: &[f64; 3], q: &[f64; 3]| (0..3).map(|k| (p[k] - q[k]).powi(2)).sum::<f64>().sqrt();
+                // Both halves of one cord begin in one point behind the core.
+                let begun = strand[0] == other[0];
+                let skip = if begun { 8 } else { 0 };
+                let least = strand.iter().skip(skip).flat_map(|p| other.iter().skip(skip).map(move |q| near(p, q)));
+                let least = least.fold(f64::MAX, f64::min);
+                assert!(least > 0.97, "{working:?}: strands {a} and {b} are {least:.3} diameters apart");
+            }
+        }
+        assert!(form.rest.least_radius > 0.6, "{working:?}");
+    }
+}
+
+/// The trade reckons a foot of cord to an inch of cobra bar (common practice): twelve times, its ends in it. What is measured on
+/// the drawn-up form, core and all, comes to that within a tenth; a spiral takes a little less, half hitches much less.
+#[test]
+fn a_cobra_bar_takes_what_the_trade_says() {
+    let bar = metres(&planned("cobra-bar", &[1.0])) - 0.3;
+    assert!((10.5..13.2).contains(&bar), "{bar:.2} m of cord to a metre");
+    let spiral = metres(&planned("spiral-bar", &[1.0])) - 0.3;
+    let hitches = metres(&planned("half-hitch-bar", &[1.0])) - 0.25;
+    assert!(hitches < spiral && spiral < bar, "{hitches:.2}, {spiral:.2}, {bar:.2}");
+    let two = planned("cobra-bar-two-colours", &[1.0]);
+    assert_eq!(two.cords.len(), 2);
+    assert!((metres(&two) - 0.4 - bar).abs() < 0.02, "the same cord, of two colours");
+    // Twice as thick, half as many half knots, and as much cord: the shape alone counts.
+    let rope = cord("braid-polyester-8").expect("a cord");
+    let wanted = Wanted { sizes_m: vec![1.0], diameter: Length::from_mm(8.0) };
+    let thick = project("cobra-bar").expect("a project").plan(&wanted, rope, &Reader::default());
+    assert!((metres(&thick) - 0.3 - bar).abs() < 0.02);
+}
+
+/// A net worked by hand: 0.5 m wide of meshes with sides of 50 mm, 70.7 mm across each, are eight; 0.3 m high, 35.4 mm a row, nine.
+/// Each of the 72 takes 100 mm of sides and its sheet bend as drawn up, a tenth more for the hand; half a metre is its head line.
+#[test]
+fn a_net_is_its_meshes() {
+    let plan = planned("net", &[0.5, 0.3, 0.05]);
+    let bend = dressed("sheet-bend").and_then(|k| k.body_d).expect("it was drawn up");
+    let thick = cord("paracord-iii").expect("a cord").diameter.m();
+    let by_hand = 72.0 * (0.1 + bend * thick) * 1.1 + 0.5 + 0.3;
+    assert!((metres(&plan) - by_hand).abs() < 0.011, "{} and {by_hand}", metres(&plan));
+    assert!(plan.cells.contains("72 meshes"), "{}", plan.cells);
+    assert!(metres(&planned("net", &[0.5, 0.3, 0.025])) > 1.5 * metres(&plan), "finer takes more");
+}
+
+/// A stopper at the end takes what its own drawn-up form takes; a chain is the trade's rule and says so.
+#[test]
+fn what_is_not_measured_says_so() {
+    let lanyard = planned("lanyard", &[0.1]);
+    assert!(lanyard.because.iter().any(|b| b.contains("stopper takes")), "{:?}", lanyard.because);
+    let chain = planned("chain", &[2.0]);
+    assert!(
+        chain.because[0].contains("Not measured") && chain.because[0].contains("8.00 m to 10.00 m"),
+        "{:?}",
+        chain.because
+    );
+    assert!(chain.undone.contains("One pull"));
+}
+
+/// Each is made of knots there are, says how it is made, and grows with its size.
+#[test]
+fn every_project_can_be_made() {
+    assert!(projects().len() >= 8);
+    for p in projects() {
+        for knot in p.knots.iter().chain(&p.drawn) {
+            assert!(catalogue().find(knot).is_some(), "{}: no knot {knot}", p.id);
+        }
+        assert!(p.moves.len() >= 3 && !p.lessons.is_empty() && p.cell_s[0] < p.cell_s[1], "{}", p.id);
+        assert_eq!(p.sizes.len(), if matches!(p.making, Making::Meshes { .. }) { 3 } else { 1 }, "{}", p.id);
+        let sizes =
+            |k: f64| p.sizes.iter().enumerate().map(move |(i, s)| if i < 2 { k * s.usual_m } else { s.usual_m });
+        let (one, two) =
+            (planned(&p.id, &sizes(1.0).collect::<Vec<_>>()), planned(&p.id, &sizes(2.0).collect::<Vec<_>>()));
+        assert!(metres(&two) > metres(&one) && metres(&one) > 0.3, "{}", p.id);
+        assert!(one.time.ends_with("est.") && !one.cords.is_empty(), "{}: {}", p.id, one.time);
+        assert!(p.sizes.iter().all(|s| (s.within_m[0]..=s.within_m[1]).contains(&s.usual_m)), "{}", p.id);
+    }
+}
