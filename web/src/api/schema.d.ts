@@ -5476,7 +5476,7 @@ export interface components {
             id: string;
             /** @description Name. */
             name: string;
-            /** @description It, drawn up; nothing where it has no form of its own. */
+            /** @description A bar drawn up, or the knot the rest is made of. */
             svg?: string | null;
         };
         /** @description A size of it, in the reader's unit. */
