@@ -1,7 +1,7 @@
 //! Cord as it is kept: a hank uses its cord up and no more, fibre is finished as it bears it, and every make has its own checks.
 
 use proptest::prelude::*;
-use umbet_core::care::{LAST_MARK, by_wraps, care, mark, read_mark};
+use umbet_core::care::{LAST_MARK, by_wraps, care, lay, mark, read_mark};
 use umbet_core::cord::{Construction, cord, cords};
 use umbet_core::situation::{CordDraft, Draft, Task, UsedCord, used_cord};
 use umbet_core::units::{BodyMeasures, Length, Reader, UnitSystem};
@@ -225,4 +225,29 @@ fn a_whipping_is_told_and_drawn() {
     assert_eq!(drawn[0], 0, "bare rope: {drawn:?}");
     assert!(drawn[3] > drawn[2] + turns / 2, "the turns are wound: {drawn:?}");
     assert_eq!(drawn[WHIPPING_MOVES], turns, "nothing but turns is left: {drawn:?}");
+}
+
+/// A mark as it is laid: the broad whipping first, rings of a group nearer to each other than groups, all of them on the cord; a
+/// finger counts what the number says.
+#[test]
+fn a_mark_is_laid_as_a_finger_counts_it() {
+    for number in [1, 7, 124, 125, LAST_MARK] {
+        let rings = mark(number).expect("a mark");
+        let laid = lay(&rings);
+        assert_eq!(laid.whipped.len(), 1 + rings.iter().sum::<u32>() as usize, "{number}");
+        assert!(laid.whipped[0][1] > 3.0 * laid.whipped[1][1], "the broad one is felt at once");
+        let gaps: Vec<f64> = laid.whipped.windows(2).map(|w| w[1][0] - w[0][0] - w[0][1]).collect();
+        let mut felt = Vec::new();
+        let mut count = 0;
+        for gap in gaps.iter().skip(1) {
+            count += 1;
+            if *gap > 4.0 {
+                felt.push(std::mem::take(&mut count));
+            }
+        }
+        felt.push(count + 1);
+        assert_eq!(read_mark(&felt), Some(number), "{felt:?}");
+        assert!(laid.whipped.iter().all(|[from, wide]| *from > 0.0 && from + wide < laid.long));
+        assert!(laid.says.contains("broad whipping"));
+    }
 }

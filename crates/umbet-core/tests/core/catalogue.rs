@@ -172,3 +172,18 @@ fn every_knot_has_a_cue_of_its_own() {
         assert!(seen.insert(cue.to_lowercase()), "{}: {cue} is another's too", k.id);
     }
 }
+
+/// Every knot stands under the head of its family, and every head has knots; every job is offered by what is done.
+#[test]
+fn families_and_jobs_are_offered_by_their_words() {
+    use umbet_core::knot::Family;
+    use umbet_core::situation::Task;
+    let heads: std::collections::BTreeSet<&str> = Family::ALL.iter().map(|f| f.head()).collect();
+    assert_eq!(heads.len(), Family::ALL.len());
+    for family in Family::ALL {
+        assert!(umbet_core::knot::catalogue().knots().iter().any(|k| k.entry.family == family), "{family:?}");
+    }
+    assert!(umbet_core::knot::catalogue().knots().iter().all(|k| Family::ALL.contains(&k.entry.family)));
+    let doing: std::collections::BTreeSet<&str> = Task::ALL.iter().map(|t| t.doing()).collect();
+    assert_eq!(doing.len(), Task::ALL.len());
+}

@@ -445,3 +445,26 @@ fn a_colour_is_kept() {
     let p = plan(&[of("red", line("First", 3.0, 3))], &kit, 50.0, &Reader::default());
     assert!(p.buy[0].says.contains("parachute cord, red"), "{p:?}");
 }
+
+/// Lines of one name and length in a row are told once and lie one after another from the end of the piece; what is left is told
+/// by whether it is of use. Three guys of 2.50 m and a drip cord of 0.50 m of a piece of 8.20 m: 7.56 and 0.52 m with sealing, and
+/// 0.12 m is left.
+#[test]
+fn what_is_cut_in_a_row_is_told_once() {
+    let of = |lines: &[Line], m: f64| plan(lines, &[spare("Hank", m)], 50.0, &Reader::default()).pieces.remove(0);
+    let lines = [line("Guy", 2.5, 3), line("Drip cord", 0.5, 1)];
+    let piece = of(&lines, 8.2);
+    let told: Vec<(&str, u32)> = piece.told.iter().map(|t| (t.says.as_str(), t.times)).collect();
+    assert_eq!(told, [("3 × Guy, 2.52 m", 3), ("Drip cord, 0.52 m", 1)]);
+    assert_eq!(piece.told.iter().map(|t| t.times as usize).sum::<usize>(), piece.cuts.len());
+    for w in piece.cuts.windows(2) {
+        assert!((w[1].from_m - w[0].from_m - w[0].length_m).abs() < 1e-9, "{w:?}");
+    }
+    assert!((piece.cuts[0].from_m, piece.left_m) == (0.0, piece.left_m) && (piece.left_m - 0.12).abs() < 1e-9);
+    assert_eq!(piece.remains, "Left: 120 mm, too short for much.");
+    assert_eq!(of(&lines, 12.0).remains, "Left: 3.92 m.");
+    assert_eq!(of(&lines, 8.08).remains, "Nothing left.");
+    // Another length between two alike parts them.
+    let mixed = of(&[line("Guy", 3.0, 1), line("Guy", 2.0, 2)], 20.0);
+    assert_eq!(mixed.told.iter().map(|t| t.times).collect::<Vec<_>>(), [1, 2]);
+}

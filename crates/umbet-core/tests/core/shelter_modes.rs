@@ -321,3 +321,25 @@ fn a_picket_holds_a_pitch_from_one_anchor() {
     let draws = part(&half, "anchor").expect("it is judged");
     assert!(draws.what.ends_with(" draws") && (draws.bears_n.high - read(&shelter()).ground.peg_n.high).abs() < 1e-9);
 }
+
+/// Steps stand on paper without their heads: each says by itself what is done. A pitch on one anchor has no ridge to fold from, and
+/// its pole comes out before its pegs are drawn.
+#[test]
+fn steps_say_by_themselves_what_is_done() {
+    for (pitch, again, off) in [
+        (Pitch::AFrame, "Tighten ridge and guys again", "fold it from the ridge"),
+        (Pitch::PloughPoint, "Tighten the line to the peak again", "fold it in to its middle"),
+        (Pitch::HalfPyramid, "Tighten the line to the peak again", "fold it in to its middle"),
+    ] {
+        let p = planned(&ShelterDraft { pitch, ..shelter() });
+        assert!(says(&p, "again").starts_with(again), "{pitch:?}: {}", says(&p, "again"));
+        let strike = |id: &str| p.rig.strike.iter().find(|s| s.id == id).map(|s| s.say.clone()).unwrap_or_default();
+        assert!(strike("s-cover").contains(off), "{pitch:?}: {}", strike("s-cover"));
+        let pole_first = strike("s-corners").starts_with("Ease the line, pole out; then draw");
+        assert_eq!(pole_first, pitch == Pitch::HalfPyramid, "{pitch:?}: {}", strike("s-corners"));
+        // What lets a knot go holds on whatever it is tied to.
+        for step in &p.rig.strike {
+            assert!(!step.say.contains("the peg for slack") && !step.say.contains("slid off the peg"), "{}", step.say);
+        }
+    }
+}

@@ -345,3 +345,40 @@ async fn a_kill_in_the_middle_of_deeds_leaves_the_ledger_right() {
         assert!((sum - c["length_m"].as_f64().expect("a length")).abs() < 1e-6, "{c}");
     }
 }
+
+/// Each piece says what it is and where it stands, in every state it can be in; under the heads all pieces are there once.
+#[tokio::test]
+async fn a_piece_stands_in_words() {
+    let s = Server::demo().await;
+    let (_, kit) = s.get("/api/cords").await;
+    let kit = kit.as_array().expect("pieces");
+    let stands = |name: &str| {
+        let piece = kit.iter().find(|p| p["name"] == name).expect("it is there");
+        (piece["says"].as_str().unwrap_or("").to_owned(), piece["stands"].as_str().unwrap_or("").to_owned())
+    };
+    assert_eq!(stands("Hand line").1, "Out with Gwil.");
+    assert_eq!(stands("Old sling").1, "Retired: mildew in the lay.");
+    assert_eq!(stands("Tag line").1, "It took a jerk: look it over before it is used.");
+    assert_eq!(stands("Blue heap").1, "In the kit.");
+    assert_eq!(stands("Guy set").1, "At its place: shelter bag.");
+    assert!(stands("Ridge line").0.contains("green, bowline made in its end."), "{}", stands("Ridge line").0);
+    for by in ["name", "place", "kind", "free"] {
+        let (status, laid) = s.get(&format!("/api/kit/laid?by={by}")).await;
+        assert_eq!(status, StatusCode::OK);
+        let groups = laid.as_array().expect("groups");
+        let mut names: Vec<&str> = groups
+            .iter()
+            .flat_map(|g| g["pieces"].as_array().expect("pieces").iter().filter_map(|p| p["name"].as_str()))
+            .collect();
+        names.sort_unstable();
+        let mut all: Vec<&str> = kit.iter().filter_map(|p| p["name"].as_str()).collect();
+        all.sort_unstable();
+        assert_eq!(names, all, "{by}");
+        let longest = groups.iter().flat_map(|g| g["pieces"].as_array().expect("pieces")).filter(|p| p["share"] == 1.0);
+        assert_eq!(longest.count(), 1, "{by}");
+    }
+    let (_, by_place) = s.get("/api/kit/laid?by=place").await;
+    let retired = by_place.as_array().expect("groups").iter().find(|g| g["head"] == "hut, bottom shelf");
+    assert_eq!(retired.map(|g| g["says"].clone()), Some(json!("one piece, none of it in use")));
+    assert_eq!(s.get("/api/kit/laid?by=colour").await.0, StatusCode::BAD_REQUEST);
+}
