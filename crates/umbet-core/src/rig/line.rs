@@ -307,11 +307,7 @@ impl Rig for LineAsk {
         let change = self.change(facts.sag_m, &cord, reader);
         let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
         let plan = RigPlan {
-            said: format!(
-                "A line of {} over {}.",
-                self.cord.kind.said(self.cord.diameter, reader),
-                reader.length(Length::from_m(self.span_m))
-            ),
+            said: format!("A line of {} over {}.", self.cord.said(reader), reader.length(Length::from_m(self.span_m))),
             measures,
             parts: vec![cord],
             change,

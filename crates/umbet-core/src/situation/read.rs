@@ -3,7 +3,7 @@
 use super::{Coat, CordDraft, Draft, HandsState, Manner, Release, Shape, Stays, Task, Tension, Way};
 use crate::cord::{Cord, cord};
 use crate::object::{Finish, Material, ObjectKind, object_kind, surface};
-use crate::units::{Band, Force, Length};
+use crate::units::{Band, Force, Length, Reader};
 use serde::Serialize;
 
 /// One value that cannot be used, and what to change.
@@ -43,6 +43,17 @@ pub struct UsedCord {
 }
 
 impl UsedCord {
+    /// In words, with what lessens it: `worn 12 mm polyester braid`.
+    pub fn said(&self, reader: &Reader) -> String {
+        let state = match (self.wet, self.worn) {
+            (false, false) => "",
+            (true, false) => "wet ",
+            (false, true) => "worn ",
+            (true, true) => "wet and worn ",
+        };
+        format!("{state}{}", self.kind.said(self.diameter, reader))
+    }
+
     /// Share of new strength left where it is wet or worn; worn counts three quarters (common practice).
     pub fn kept(&self) -> f64 {
         let wet = if self.wet { self.kind.wet_strength } else { 1.0 };

@@ -218,3 +218,17 @@ fn nothing_found_is_used_too_far() {
     assert!(serves(&whole(nylon, 9.0), &just, &reader).is_ok());
     assert!(serves(&whole(nylon, 9.0), &Asked { wet: true, ..just }, &reader).is_err());
 }
+
+/// Whoever reads only the sentence at the head of a plan or sheet knows that the cord it was reckoned with is spent, in every rig.
+#[test]
+fn the_head_of_a_plan_says_that_its_cord_is_spent() {
+    for planner in PLANNERS {
+        let said = |spent| {
+            let kinds = ["braid-polyester-12", "braid-polyester-6", "laid-nylon-12", "paracord-iii"];
+            let plans = kinds.into_iter().filter_map(|kind| planned(planner, kind, spent).ok());
+            plans.map(|p| p.plan.said).next().unwrap_or_else(|| panic!("{}: no cord serves", planner.kind))
+        };
+        assert!(said(true).contains("wet and worn"), "{}: {}", planner.kind, said(true));
+        assert!(!said(false).contains("worn"), "{}: {}", planner.kind, said(false));
+    }
+}

@@ -283,7 +283,7 @@ pub fn try_words(knot: &str, t: &Try, limit_s: Option<f64>) -> String {
     match &t.came {
         Came::Right => {
             let slow = limit_s.zip(t.seconds).is_some_and(|(most, s)| s > most);
-            format!("right{seconds}{}", if slow { ", over the time" } else { "" })
+            format!("right{seconds}{}", if slow { ", too slow" } else { "" })
         }
         Came::Wrong(None) => "wrong in another way".to_owned(),
         Came::Wrong(Some(id)) => slip_words(knot, id),
@@ -371,7 +371,7 @@ fn tile(l: &Learner, at: &At, now: Option<TileTry>, slip: Option<String>, limit_
     // A slow one does not add to the row: it is said to be slow, or the row would seem to have been forgotten.
     let seconds = at.seconds().map(|s| {
         let slow = limit_s.is_some_and(|most| s > most);
-        format!("{s:.0} s{}", if slow { ", over the time" } else { "" })
+        format!("{s:.0} s{}", if slow { ", too slow" } else { "" })
     });
     let slipped = slip.is_some();
     let says = match (slip, due_days) {

@@ -210,8 +210,8 @@ async fn a_slow_right_try_is_said_to_be_slow() {
     assert!(logged["says"].as_str().is_some_and(|w| w.starts_with("Anouk: right, 44 s")), "{logged}");
     let (_, board) = s.get(&format!("/api/lessons/{lesson}/board?knot=bowline")).await;
     let tile = &board["tiles"][0];
-    assert_eq!(tile["now"]["says"], "Right, 44 s, over the time");
-    assert_eq!((&tile["run"], &tile["says"]), (&json!(0), &json!("0 of 3 · 44 s, over the time")));
+    assert_eq!(tile["now"]["says"], "Right, 44 s, too slow");
+    assert_eq!((&tile["run"], &tile["says"]), (&json!(0), &json!("0 of 3 · 44 s, too slow")));
     assert_eq!(board["last_name"], "Anouk");
 }
 

@@ -309,12 +309,13 @@ impl Rig for Hang {
         let names: Vec<&str> = self.said.things.iter().map(|t| t.name.as_str()).collect();
         let with = if names.is_empty() { String::new() } else { format!(" with {}", listed(&names)) };
         let said = format!(
-            "A {} of {}{with}, {} in all, hung level from {} on {} lines.",
+            "A {} of {}{with}, {} in all, hung level from {} on {} lines of {}.",
             self.said.bar.words(),
             reader.length(Length::from_m(self.said.length_m)),
             reader.mass(total),
             self.said.overhead.words(),
-            number(self.said.lines_m.len() as u32)
+            number(self.said.lines_m.len() as u32),
+            self.cord.said(reader)
         );
         let mut cautions = vec![
             "Never people: nobody sits, swings or climbs on it.".to_owned(),

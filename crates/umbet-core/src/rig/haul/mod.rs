@@ -352,12 +352,13 @@ impl Rig for Haul {
             ));
         }
         let said = format!(
-            "A {} of {}, {}, drawn {} over {}.",
+            "A {} of {}, {}, drawn {} over {} on {}.",
             self.said.thing.words(),
             reader.mass(self.said.mass_kg),
             reader.length(Length::from_m(self.said.length_m)),
             reader.length(Length::from_m(self.said.way_m)),
-            self.over.name
+            self.over.name,
+            self.cord.said(reader)
         );
         let drawings = looks::drawings(self, &facts, given);
         let own = serde_json::to_value(&facts).unwrap_or_default();

@@ -286,7 +286,7 @@ impl Rig for Hoist {
             reader.length(Length::from_m(d.high_m)),
             d.from.words(),
             if d.people == 1 { "one".to_owned() } else { number(u32::from(d.people)) },
-            self.cord.kind.said(self.cord.diameter, reader)
+            self.cord.said(reader)
         );
         let drawings = looks::drawings(self, &facts, given);
         let own = serde_json::to_value(&facts).unwrap_or_default();

@@ -33,7 +33,7 @@ const IN_HAND_M: f64 = 1.5;
 const TRUNK_MM: f64 = 200.0;
 const TIED_OFF_HIGH_M: f64 = 1.5;
 /// What is tied on a bag: its ring or drawn neck, millimetres.
-const RING_MM: f64 = 8.0;
+const EYE_MM: f64 = 8.0;
 /// A stick as thick as a thumb, millimetres.
 const STICK_MM: f64 = 22.0;
 
@@ -84,9 +84,11 @@ impl Larder {
             off: Some(Release::ByHand),
             ..Draft::usual(Task::MakeFast)
         };
-        let bag = on(Shape::Ring, RING_MM, None, true);
+        // A bag's eye is soft: its own cord, drawn together.
+        let bag = on(Shape::Eye, EYE_MM, None, true);
+        let kept = Some("round-turn-two-half-hitches");
         let ask = |id, name: &str, situation, rather| JointAsk { id, name: name.into(), times: 1, situation, rather };
-        let mut asks = vec![ask("bag", "On the bag", bag.clone(), None)];
+        let mut asks = vec![ask("bag", "On the bag", bag.clone(), kept)];
         match d.by {
             StaysUp::TiedOff => {
                 let trunk = on(Shape::Post, TRUNK_MM, Some("bark-rough"), false);
@@ -97,7 +99,7 @@ impl Larder {
                 let stick = Draft { end_free: Some(false), ..on(Shape::Peg, STICK_MM, None, true) };
                 asks.push(ask("stick", "Round the stick", stick, Some("clove-hitch")));
             }
-            StaysUp::Balanced => asks.push(ask("second", "On the second bag", bag, None)),
+            StaysUp::Balanced => asks.push(ask("second", "On the second bag", bag, kept)),
         }
         asks.into_iter()
             .map(|ask| {
@@ -289,7 +291,7 @@ impl Rig for Larder {
                 d.from.words(),
                 m(d.branch_m),
                 d.by.words(),
-                self.cord.kind.said(self.cord.diameter, reader)
+                self.cord.said(reader)
             ),
             measures: self.measures(&facts, reader),
             change,

@@ -348,7 +348,7 @@ impl Rig for Load {
                 self.said.going.words(),
                 reader.mass(self.mass_kg()),
                 self.said.passes.len(),
-                self.cord.kind.said(self.cord.diameter, reader)
+                self.cord.said(reader)
             )
         };
         let mut measures: Vec<String> = facts.passes.iter().map(|p| p.says.clone()).collect();

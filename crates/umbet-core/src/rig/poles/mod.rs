@@ -159,7 +159,7 @@ impl Poles {
             d.build.words(),
             reader.diameter(Length::from_mm(d.pole_mm)),
             reader.length(Length::from_m(d.pole_m)),
-            self.cord.kind.said(self.cord.diameter, reader),
+            self.cord.said(reader),
             self.lashing.said,
             reader.mass(d.mass_kg),
             d.bears.words()

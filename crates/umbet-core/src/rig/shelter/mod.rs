@@ -270,11 +270,12 @@ fn said(shelter: &Shelter, between: &Between, given: &Given<'_>) -> String {
     let [near, far] = between.anchors.map(|i| shelter.anchors[i].name.as_str());
     let at = if shelter.pitch.needs_two_anchors() { format!("between {near} and {far}") } else { format!("on {near}") };
     format!(
-        "For {}, a cover {} by {} as {}, {at}; gusts {}.",
+        "For {}, a cover {} by {} as {}, {at}, on {}; gusts {}.",
         shelter.people,
         m(shelter.length_m),
         m(shelter.width_m),
         shelter.pitch.words(),
+        shelter.ridge_cord.said(given.reader),
         given.reader.speed(shelter.gust_ms)
     )
 }

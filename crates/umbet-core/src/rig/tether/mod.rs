@@ -122,7 +122,7 @@ impl Tether {
             capital(&with_article(what)),
             reader.mass(d.mass_kg),
             reader.length(Length::from_m(d.line_m)),
-            self.cord.kind.said(self.cord.diameter, reader)
+            self.cord.said(reader)
         )
     }
 
