@@ -92,7 +92,7 @@ const what = computed(() => JSON.stringify([id.value, query.value, learners.valu
           <p v-for="b in one.plan.because" :key="b" class="sub">{{ b }}</p>
           <p>{{ one.plan.cells }}. {{ one.plan.time }}</p>
           <p>
-            <b>{{ one.in_one_go ? 'It gives its cord back in one go.' : 'It keeps its cord.' }}</b> {{ one.plan.undone }}
+            <b>{{ one.in_one_go ? 'It runs out in one go.' : 'It does not run out in one go.' }}</b> {{ one.plan.undone }}
           </p>
           <div class="project-how">
             <section>
