@@ -1,7 +1,7 @@
 //! A piece of the kit in the reader's words and unit, and the kit laid out; what a person typed of a piece, read.
 
 use crate::error::{Error, Problem, capital};
-use crate::extract::{Person, Query};
+use crate::extract::{Person, Query, in_words};
 use crate::kit::Kit;
 use crate::state::App;
 use crate::store::{CordInput, Deed, KitCord, cords};
@@ -219,6 +219,9 @@ pub async fn lay_out(State(app): State<App>, person: Person, Query(q): Query<Lai
     Ok(Json(laid(&kit, q.by, &person.reader())).into_response())
 }
 
+/// Longest text of a number typed, characters.
+const TYPED_LONG: usize = 40;
+
 /// What was typed of a quantity, within reason.
 pub(super) fn typed(
     (field, name): (&str, &str),
@@ -226,6 +229,7 @@ pub(super) fn typed(
     (quantity, [least, most]): (Quantity, [f64; 2]),
     reader: &Reader,
 ) -> Result<f64, Error> {
+    in_words(field, Some(text), TYPED_LONG)?;
     let value = quantity.read(text, reader).map_err(|says| Error::fault(field, format!("{name}: {says}")))?;
     if (least..=most).contains(&value) {
         return Ok(value);

@@ -154,6 +154,9 @@ fn asked(id: &str, q: &ProjectQuery, reader: &Reader) -> Result<(&'static Projec
         Some(text) => typed((&format!("size_{i}"), &s.what), text, (Quantity::Length, s.within_m), reader),
         None => Ok(s.usual_m),
     };
+    if let Some(i) = (p.sizes.len()..texts.len()).find(|i| texts[*i].is_some()) {
+        return Err(Error::fault(&format!("size_{i}"), format!("{} has no such size.", p.name)));
+    }
     let sizes_m = p.sizes.iter().enumerate().map(size).collect::<Result<Vec<f64>, Error>>()?;
     Ok((p, kind, Wanted { sizes_m, diameter: kind.diameter }))
 }

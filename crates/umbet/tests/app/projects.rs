@@ -24,6 +24,8 @@ async fn each_project_says_what_it_takes() {
         ("size_0=9%20km", "Length of the bar: give a number"),
         ("size_0=50", "give between 0.03 m and 3 m"),
         ("kind=string", "No such cord"),
+        ("size_1=20%20cm", "Cobra bar, one colour has no such size."),
+        ("size_0=00000000000000000000000000000000000000000.2", "40 characters"),
     ] {
         let (status, problem) = s.get(&format!("/api/projects/cobra-bar?{query}")).await;
         assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{query}");
