@@ -2,7 +2,7 @@
 
 use super::bar::{CORE, worked};
 use super::entry::{Making, Project};
-use crate::cord::Cord;
+use crate::cord::{Construction, Cord, Stiffness};
 use crate::dress::dressed;
 use crate::units::{Band, Length, Reader};
 use crate::words::{capital, number};
@@ -58,6 +58,34 @@ struct Takes {
 const HAND: f64 = 0.1;
 
 impl Project {
+    /// Why it cannot be made so, and what to change: cord that does not draw up, work too fine for its thickness.
+    pub fn unfit(&self, wanted: &Wanted, cord: &Cord, reader: &Reader) -> Option<String> {
+        let size = |i: usize| wanted.sizes_m.get(i).copied().unwrap_or(self.sizes[i].usual_m);
+        let name = capital(&cord.said(wanted.diameter, reader));
+        let made = cord.construction;
+        if matches!(made, Construction::Wire | Construction::Shock | Construction::Webbing)
+            || cord.stiffness == Stiffness::Stiff
+        {
+            return Some(format!("{name} does not draw up round and close: take supple cord."));
+        }
+        let least = match &self.making {
+            Making::Bar { working, .. } => LEAST_CELLS * worked(*working)?.cell_d,
+            Making::Meshes { .. } => return (size(2) < LEAST_SIDE_D * wanted.diameter.m()).then(|| {
+                let side = reader.length_up(wanted.diameter * LEAST_SIDE_D);
+                format!("{name} is too thick for such a mesh: its knots would meet. Give a side of {side} or more, or take thinner cord.")
+            }),
+            Making::ByRule => return None,
+        };
+        let least = wanted.diameter * least;
+        (size(0) < least.m()).then(|| {
+            let long = reader.length_up(least);
+            format!(
+                "{name} makes fewer than {LEAST_CELLS:.0} {} so short: give {long} or more, or take thinner cord.",
+                self.cell
+            )
+        })
+    }
+
     /// What it takes for one learner.
     pub fn plan(&self, wanted: &Wanted, cord: &Cord, reader: &Reader) -> ProjectPlan {
         let size = |i: usize| wanted.sizes_m.get(i).copied().unwrap_or(self.sizes[i].usual_m);
@@ -161,6 +189,10 @@ impl Project {
     }
 }
 
+/// Fewer cells than this are knots on a core, and no bar (common practice).
+const LEAST_CELLS: f64 = 4.0;
+/// A mesh's side in diameters at the least: a knot of three at either end, and something between (common practice).
+const LEAST_SIDE_D: f64 = 6.0;
 /// A link of a chain by hand, metres (common practice: three fingers).
 const LINK_M: f64 = 0.05;
 

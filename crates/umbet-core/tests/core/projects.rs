@@ -88,6 +88,24 @@ fn what_is_not_measured_says_so() {
     assert!(chain.undone.contains("One pull"));
 }
 
+/// Cord that does not draw up makes nothing; thick cord makes no short bar and no fine net, and is told what it would make.
+#[test]
+fn what_no_hand_could_make_is_refused() {
+    let why = |id: &str, kind: &str, sizes_m: &[f64]| {
+        let kind = cord(kind).expect("a cord");
+        let wanted = Wanted { sizes_m: sizes_m.to_vec(), diameter: kind.diameter };
+        project(id).expect("a project").unfit(&wanted, kind, &Reader::default())
+    };
+    for p in projects() {
+        for kind in ["wire-2", "shock-6", "webbing-25", "kernmantle-11"] {
+            assert!(why(&p.id, kind, &[]).is_some_and(|w| w.contains("take supple cord")), "{} of {kind}", p.id);
+        }
+        assert_eq!(why(&p.id, "paracord-iii", &[]), None, "{}", p.id);
+    }
+    assert!(why("cobra-bar", "laid-manila-16", &[0.03]).is_some_and(|w| w.contains("fewer than 4 half knots")));
+    assert!(why("net", "laid-manila-16", &[0.6, 0.5, 0.015]).is_some_and(|w| w.contains("96 mm or more")));
+}
+
 /// Each is made of knots there are, says how it is made, and grows with its size.
 #[test]
 fn every_project_can_be_made() {

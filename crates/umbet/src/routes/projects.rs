@@ -158,7 +158,11 @@ fn asked(id: &str, q: &ProjectQuery, reader: &Reader) -> Result<(&'static Projec
         return Err(Error::fault(&format!("size_{i}"), format!("{} has no such size.", p.name)));
     }
     let sizes_m = p.sizes.iter().enumerate().map(size).collect::<Result<Vec<f64>, Error>>()?;
-    Ok((p, kind, Wanted { sizes_m, diameter: kind.diameter }))
+    let wanted = Wanted { sizes_m, diameter: kind.diameter };
+    match p.unfit(&wanted, kind, reader) {
+        Some(why) => Err(Error::fault("kind", why)),
+        None => Ok((p, kind, wanted)),
+    }
 }
 
 /// One of a wanted size, with what it takes.
