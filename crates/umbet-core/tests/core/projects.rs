@@ -103,7 +103,7 @@ fn what_no_hand_could_make_is_refused() {
         assert_eq!(why(&p.id, "paracord-iii", &[]), None, "{}", p.id);
     }
     assert!(why("cobra-bar", "laid-manila-16", &[0.03]).is_some_and(|w| w.contains("fewer than 4 half knots")));
-    assert!(why("net", "laid-manila-16", &[0.6, 0.5, 0.015]).is_some_and(|w| w.contains("96 mm or more")));
+    assert!(why("net", "laid-manila-16", &[0.6, 0.5, 0.015]).is_some_and(|w| w.contains("100 mm or more")));
 }
 
 /// Each is made of knots there are, says how it is made, and grows with its size.
