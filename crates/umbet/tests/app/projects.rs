@@ -4,6 +4,7 @@ use crate::support::Server;
 use crate::support::browser::Browser;
 use axum::http::StatusCode;
 use serde_json::{Value, json};
+use thirtyfour::By;
 
 /// Each is there with its form or its knot drawn; what is not there is missing, what is out of reason is told by its name.
 #[tokio::test]
@@ -24,6 +25,8 @@ async fn each_project_says_what_it_takes() {
         ("size_0=9%20km", "Length of the bar: give a number"),
         ("size_0=50", "give between 0.03 m and 3 m"),
         ("kind=string", "No such cord"),
+        ("kind=wire-2", "take supple cord"),
+        ("kind=laid-manila-16&size_0=3%20cm", "fewer than 4 half knots"),
         ("size_1=20%20cm", "Cobra bar, one colour has no such size."),
         ("size_0=00000000000000000000000000000000000000000.2", "40 characters"),
     ] {
@@ -69,6 +72,11 @@ async fn a_project_is_planned_on_the_page() {
     b.see(".cut-piece").await;
     b.type_into(".project-asked input", "a lot\u{e007}").await;
     b.see_words(".not-come", "Length of the bar: give a number").await;
+    assert_eq!(
+        b.driver.find_all(By::Css(".project-cords li")).await.map(|l| l.len()).ok(),
+        Some(0),
+        "no plan of another size"
+    );
     b.type_into(".project-asked input", "20 cm\u{e007}").await;
     b.press(".project a", "Half hitch").await;
     b.see_words("h1", "Half hitch").await;

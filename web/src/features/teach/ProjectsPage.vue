@@ -83,17 +83,20 @@ const what = computed(() => JSON.stringify([id.value, query.value, learners.valu
             >
             <label>Learners <BFormInput v-model="learners" type="number" min="1" max="60" /></label>
           </form>
-          <h3>What one takes</h3>
-          <ul class="project-cords">
-            <li v-for="c in one.plan.cords" :key="c.name">
-              <b>{{ c.name }}: {{ c.length }}</b> <span class="sub">{{ c.spans }}</span>
-            </li>
-          </ul>
-          <p v-for="b in one.plan.because" :key="b" class="sub">{{ b }}</p>
-          <p>{{ one.plan.cells }}. {{ one.plan.time }}</p>
-          <p>
-            <b>{{ one.in_one_go ? 'It runs out in one go.' : 'It does not run out in one go.' }}</b> {{ one.plan.undone }}
-          </p>
+          <!-- What was refused has no plan; the one before it is not this one's. -->
+          <template v-if="!trouble">
+            <h3>What one takes</h3>
+            <ul class="project-cords">
+              <li v-for="c in one.plan.cords" :key="c.name">
+                <b>{{ c.name }}: {{ c.length }}</b> <span class="sub">{{ c.spans }}</span>
+              </li>
+            </ul>
+            <p v-for="b in one.plan.because" :key="b" class="sub">{{ b }}</p>
+            <p>{{ one.plan.cells }}. {{ one.plan.time }}</p>
+            <p>
+              <b>{{ one.in_one_go ? 'It runs out in one go.' : 'It does not run out in one go.' }}</b> {{ one.plan.undone }}
+            </p>
+          </template>
           <div class="project-how">
             <section>
               <h3>How it is made</h3>
@@ -114,7 +117,7 @@ const what = computed(() => JSON.stringify([id.value, query.value, learners.valu
               </p>
             </section>
           </div>
-          <CuttingPlan :key="what" :ask="cutting" />
+          <CuttingPlan v-if="!trouble" :key="what" :ask="cutting" />
         </article>
       </div>
     </div>
