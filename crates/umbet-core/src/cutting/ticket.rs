@@ -1,4 +1,4 @@
-//! The cut ticket: each piece to scale, each cut with a box to tick, and what is done with its ends.
+//! The cut ticket: each piece to scale, each cut with a box to tick for either measuring, and what is done with its ends.
 
 use super::plan::{CutPiece, CuttingPlan};
 use crate::draw::paper::{ACROSS, EDGE, LINE, PAGE, Sheet};
@@ -19,7 +19,7 @@ pub fn ticket(plan: &CuttingPlan, title: &str) -> Vec<Scene> {
     }
     sheet.lines(
         EDGE,
-        "Measure twice. Longest first, from one end. Left over goes back to the kit with its new length.",
+        "Measure twice, a tick each time, then cut. Longest first, from one end. Left over goes back to the kit with its new length.",
         ACROSS,
     );
     sheet.done()
@@ -38,10 +38,12 @@ fn piece(sheet: &mut Sheet, p: &CutPiece, scale: f64) {
     sheet.y = y + BAR + LINE + 4.0;
     for cut in &p.cuts {
         sheet.room(LINE);
-        sheet.items.push(Item::Rect { class: "box", at: [EDGE, sheet.y - 12.0, 13.0, 13.0] });
-        let at = [EDGE + 92.0, sheet.y];
+        for tick in [EDGE, EDGE + 17.0] {
+            sheet.items.push(Item::Rect { class: "box", at: [tick, sheet.y - 12.0, 13.0, 13.0] });
+        }
+        let at = [EDGE + 112.0, sheet.y];
         sheet.items.push(Item::Text { class: "lab", at, anchor: Anchor::End, text: cut.length.clone() });
-        sheet.lines(EDGE + 104.0, &cut.line, ACROSS - 14);
+        sheet.lines(EDGE + 124.0, &cut.line, ACROSS - 17);
     }
     sheet.lines(EDGE + 22.0, format!("{} {}", p.remains, p.ends).trim_start(), ACROSS - 3);
 }

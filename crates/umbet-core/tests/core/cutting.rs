@@ -195,7 +195,7 @@ fn what_cannot_be_cut_is_told_by_its_name() {
     assert_eq!(p.says, "Nothing here is long enough.");
 }
 
-/// The ticket has every cut once, with a box to tick, and what is done with its ends by fibre.
+/// The ticket has every cut once, with a box to tick for either measuring, and what is done with its ends by fibre.
 #[test]
 fn the_ticket_has_every_cut_and_its_ends() {
     let mut lines = vec![line("Ridge", 18.0, 1), line("Guy", 3.0, 4)];
@@ -207,7 +207,7 @@ fn the_ticket_has_every_cut_and_its_ends() {
     assert!(p.pieces.iter().any(|x| x.ends.contains("Melt each end")) && p.cautions[0].contains("burn"));
     let pages = umbet_core::cutting::ticket(&p, "Crew");
     let svg: String = pages.iter().map(|s| umbet_core::draw::to_svg(s, None)).collect();
-    assert_eq!(svg.matches("class=\"box\"").count(), 6, "{svg}");
+    assert_eq!(svg.matches("class=\"box\"").count(), 12, "{svg}");
     for words in ["Hank 1", "Ridge", "Lashing", "Whip each end", "Measure twice"] {
         assert!(svg.contains(words), "{words}");
     }
