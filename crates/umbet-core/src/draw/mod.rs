@@ -30,7 +30,7 @@ mod tight;
 mod view;
 mod whipping;
 
-pub use bar::bar;
+pub use bar::{bar, bars, mat};
 pub use closer::{Part, has_part};
 pub use drawn_up::{drawn_up, fits_object};
 pub use elevation::{Elevation, elevation};

@@ -20,19 +20,28 @@ words!(
         HalfKnotsOneWay => "half knots all one way",
         /// Half hitches of one cord, all one way, about a core of two strands.
         HalfHitches => "half hitches, all one way",
+        /// Bights from either side by turns, each through the one before, before and behind a core of two strands.
+        SlipLoops => "slipped loops from either side by turns, about a core",
+        /// The same without a core: a chain of two cords, drawn from either end by turns.
+        LoopsByTurns => "loops from either cord by turns",
     }
 );
 
 /// Cells of the stretch that is drawn up: enough for four that have neighbours on both sides.
 const CELLS: usize = 6;
-/// Strands of the core.
-pub const CORE: usize = 2;
+/// Loops of the stretch, where they come from either side by turns.
+const LOOPS: usize = 10;
+/// Strands of the core, where there is one.
+const CORE: usize = 2;
 /// Cells left out at either end of what is measured.
 const ENDS: usize = 1;
 /// Distance of two cells as they are laid open, in diameters.
 const OPEN: f64 = 3.0;
 /// Steps of drawing up: longer than a knot, each cell waits for its neighbour.
 const MOST: usize = 1500;
+/// The same where loops hold loops: until they lie close and even, as a hand leaves them. Drawn to the end, without friction, one
+/// loop eats the next.
+const UNTIL_CLOSE: usize = 40;
 /// Changes with the method, so that what an older one made is made again.
 const METHOD: &str = "1";
 
@@ -76,6 +85,20 @@ impl Worked {
     }
 }
 
+impl Worked {
+    /// How wide the bar is, in diameters: from edge to edge where its ends do not stand out.
+    pub fn wide_d(&self) -> f64 {
+        let working = &self.strands[self.strands.len() - self.cord_d.len()..];
+        let y = |p: &P3| p[1];
+        let all = working.iter().flatten().map(y);
+        let (low, high) = all.fold((f64::MAX, f64::MIN), |(l, h), y| (l.min(y), h.max(y)));
+        let (low, high) = (low + (high - low) * 0.3, high - (high - low) * 0.3);
+        let inner = working.iter().flatten().filter(|p| (low..high).contains(&p[1])).map(|p| p[0]);
+        let (left, right) = inner.fold((f64::MAX, f64::MIN), |(l, r), x| (l.min(x), r.max(x)));
+        right - left + 1.0
+    }
+}
+
 fn v(x: f64, y: f64, z: f64) -> DVec3 {
     DVec3::new(x, y, z)
 }
@@ -85,7 +108,7 @@ impl Working {
     pub fn mark(self) -> String {
         let (lines, _) = self.laid();
         let points: Vec<&Vec<DVec3>> = lines.iter().map(|l| &l.points).collect();
-        mark(&format!("{METHOD} {MOST} {points:?}"))
+        mark(&format!("{METHOD} {} {points:?}", self.steps()))
     }
 
     /// Drawn up and measured. This takes seconds.
@@ -93,8 +116,9 @@ impl Working {
         let (lines, rounds) = self.laid();
         let marks = self.marks(&lines[0]);
         let mut ropes = Ropes::new(lines, rounds, Schedule::default().spacing);
-        let rest = tighten(&mut ropes, &Schedule { gripped: false, most: MOST, ..Schedule::default() }, &mut |_| true);
-        let cells: Vec<[f64; 2]> = marks.iter().map(|m| Self::cell(&ropes, m)).collect();
+        let rest =
+            tighten(&mut ropes, &Schedule { gripped: false, most: self.steps(), ..Schedule::default() }, &mut |_| true);
+        let cells: Vec<[f64; 2]> = marks.iter().map(|m| self.cell(&ropes, m)).collect();
         let strand = |from: usize, to: usize| ropes.x[from..to].to_vec();
         let chain = ropes.chains[0].nodes();
         let worked = match self.middle(&ropes.lines[0]) {
@@ -106,7 +130,7 @@ impl Working {
             }
             None => vec![strand(chain.start, chain.end)],
         };
-        let core = Self::core_lines(&worked);
+        let core = if self.core() == 0 { Vec::new() } else { Self::core_lines(&worked) };
         let kept = |s: &Vec<DVec3>| s.iter().map(|p| p.to_array().map(hundredths)).collect();
         Worked {
             of: self.mark(),
@@ -117,9 +141,27 @@ impl Working {
         }
     }
 
+    /// Strands of its core.
+    pub const fn core(self) -> usize {
+        match self {
+            Self::LoopsByTurns => 0,
+            _ => CORE,
+        }
+    }
+
+    /// Steps it is drawn up.
+    fn steps(self) -> usize {
+        if self.turns() == 1 { MOST } else { UNTIL_CLOSE }
+    }
+
+    /// Cells from one mark of a strand to its next: two where the strands take turns.
+    fn turns(self) -> usize {
+        if matches!(self, Self::SlipLoops | Self::LoopsByTurns) { 2 } else { 1 }
+    }
+
     /// The place at which one cord, laid behind the core by its middle, becomes two strands.
     fn middle(self, line: &Line) -> Option<f64> {
-        let by_middle = matches!(self, Self::HalfKnotsByTurns | Self::HalfKnotsOneWay);
+        let by_middle = self != Self::HalfHitches;
         line.points.iter().position(|p| by_middle && p.x == 0.0 && p.y >= OPEN).map(|i| i as f64)
     }
 
@@ -134,15 +176,17 @@ impl Working {
         let Some(middle) = self.middle(line) else { return vec![all] };
         let (mut first, second): (Vec<f64>, Vec<f64>) = all.into_iter().partition(|m| *m < middle);
         first.reverse();
-        vec![first, second]
+        // A loop crosses the middle twice: there and back.
+        let once = |all: Vec<f64>| all.into_iter().step_by(self.turns()).collect();
+        vec![once(first), once(second)]
     }
 
     /// What one cell is long, and what of a strand goes into it, between cells with neighbours on both sides.
-    fn cell(ropes: &Ropes, marks: &[f64]) -> [f64; 2] {
-        let inner = &marks[marks.len() - CELLS + ENDS..marks.len() - ENDS];
+    fn cell(self, ropes: &Ropes, marks: &[f64]) -> [f64; 2] {
+        let inner = &marks[ENDS..marks.len() - ENDS];
         let at = |place: f64| ropes.place.partition_point(|p| *p < place).min(ropes.x.len() - 1);
         let (first, last) = (at(inner[0]), at(inner[inner.len() - 1]));
-        let cells = (inner.len() - 1) as f64;
+        let cells = ((inner.len() - 1) * self.turns()) as f64;
         let run: f64 = ropes.x[first.min(last)..=first.max(last)].windows(2).map(|w| w[0].distance(w[1])).sum();
         let far = ropes.x[last] - ropes.x[first];
         [far.y.abs() / cells, run / cells]
@@ -164,6 +208,8 @@ impl Working {
             Self::HalfKnotsByTurns => half_knots(true),
             Self::HalfKnotsOneWay => half_knots(false),
             Self::HalfHitches => half_hitches(),
+            Self::SlipLoops => loops(core()),
+            Self::LoopsByTurns => loops(Vec::new()),
         }
     }
 }
@@ -257,6 +303,50 @@ fn half_hitches() -> (Vec<Line>, Vec<Round>) {
     (vec![line(rope, [-DVec3::X, -DVec3::X])], core())
 }
 
+/// A bight from side `s`, at height `y`: in through the bight before it, from the side `-f` of the bar to the side `f`, across the
+/// bar, and back the same way below.
+fn bight(s: f64, f: f64, y: f64) -> Vec<DVec3> {
+    // The bight before it lies so much higher.
+    let before = y + OPEN;
+    let leg = |up: f64| {
+        vec![
+            v(s * 4.5, before + 0.45 * up, -f * 1.6),
+            v(s * 3.2, before + 0.45 * up, -f * 1.6),
+            v(s * 2.4, before + 0.4 * up, -f * 0.3),
+            v(s * 1.8, before - 0.15 + 0.4 * up, f),
+            v(0.0, y + up, f * 1.3),
+            v(-s * 2.0, y + 1.3 * up, f * 0.6),
+            v(-s * 3.4, y + 0.9 * up, 0.0),
+        ]
+    };
+    let mut all = leg(1.0);
+    all.push(v(-s * 3.8, y, 0.0));
+    all.extend(leg(-1.0).into_iter().rev());
+    all
+}
+
+/// Bights from either side by turns, the last held open by a finger.
+fn loops(core: Vec<Round>) -> (Vec<Line>, Vec<Round>) {
+    let begin = |s: f64| vec![v(s * 2.5, OPEN + 1.6, -0.6)];
+    let mut strands = [begin(-1.0), begin(1.0)];
+    for n in 0..LOOPS {
+        let left = n % 2 == 0;
+        let s = if left { -1.0 } else { 1.0 };
+        strands[usize::from(!left)].extend(bight(s, -s, -(n as f64) * OPEN));
+    }
+    let end = |n: usize| 0.2 - (n as f64) * OPEN;
+    let [mut first, second] = strands;
+    first.push(v(-9.0, end(LOOPS - 3), 1.6));
+    let mut rope: Vec<DVec3> = first.into_iter().rev().collect();
+    rope.push(v(0.0, OPEN + 2.0, -1.15));
+    rope.extend(second);
+    rope.push(v(9.0, end(LOOPS - 2), -1.6));
+    let last = v(-2.9, -((LOOPS - 1) as f64) * OPEN, 0.0);
+    let finger = Round { at: last, axis: DVec3::Z, radius: 0.4, object: false, goes_to: None };
+    let rounds = core.into_iter().chain([finger]).collect();
+    (vec![line(rope, [-DVec3::X, DVec3::X])], rounds)
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -266,7 +356,7 @@ mod tests {
         for &working in Working::ALL {
             let (lines, rounds) = working.laid();
             assert!(lines[0].points.len() > 6 * CELLS, "{working:?}");
-            assert_eq!(rounds.len(), CORE, "{working:?}");
+            assert!(rounds.iter().filter(|r| r.object).count() == working.core(), "{working:?}");
         }
         let marks: std::collections::BTreeSet<String> = Working::ALL.iter().map(|w| w.mark()).collect();
         assert_eq!(marks.len(), Working::ALL.len());

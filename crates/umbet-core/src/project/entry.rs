@@ -1,6 +1,7 @@
 //! A project's file: what it is, what its cord does, and what is known of it in the trade.
 
 use super::bar::Working;
+use super::mat::Weave;
 use crate::units::Band;
 use serde::Deserialize;
 use std::sync::LazyLock;
@@ -19,6 +20,14 @@ pub enum Making {
         /// Id of the stopper at its end; none where there is none.
         #[serde(default)]
         stopper: Option<String>,
+        /// How many of them lie side by side, joined along their edges.
+        #[serde(default = "one")]
+        side_by_side: u32,
+    },
+    /// A flat mat of one cord, measured on its line.
+    Mat {
+        /// How its line runs.
+        weave: Weave,
     },
     /// Meshes, each joined to its neighbours by a knot, measured on that knot's drawn-up form.
     Meshes {
@@ -32,6 +41,10 @@ pub enum Making {
     ByRule,
 }
 
+fn one() -> u32 {
+    1
+}
+
 /// What the trade says of its cord.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
@@ -40,6 +53,9 @@ pub struct Rule {
     pub says: String,
     /// Cord, in lengths of the finished piece.
     pub times: Band,
+    /// It counts what is beyond the work too: loops, straps and ends.
+    #[serde(default)]
+    pub with_ends: bool,
 }
 
 /// A size a person chooses.

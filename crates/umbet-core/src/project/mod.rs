@@ -2,8 +2,10 @@
 
 mod bar;
 mod entry;
+mod mat;
 mod plan;
 
-pub use bar::{CORE, Worked, Working, stale, worked};
+pub use bar::{Worked, Working, stale, worked};
 pub use entry::{Making, Project, Rule, Sized, project, projects};
+pub use mat::{Mat, Weave};
 pub use plan::{ProjectCord, ProjectPlan, Wanted};

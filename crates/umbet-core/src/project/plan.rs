@@ -1,7 +1,8 @@
 //! What a project of a wanted size takes in a given cord.
 
-use super::bar::{CORE, worked};
+use super::bar::worked;
 use super::entry::{Making, Project};
+use super::mat::Weave;
 use crate::cord::{Construction, Cord, Stiffness};
 use crate::dress::dressed;
 use crate::units::{Band, Length, Reader};
@@ -23,7 +24,9 @@ pub struct Wanted {
 pub struct ProjectCord {
     /// What it is.
     pub name: String,
-    /// Its length, metres, rounded up to the centimetre.
+    /// How many of it.
+    pub times: u32,
+    /// Length of each, metres, rounded up to the centimetre.
     pub length_m: f64,
     /// The same in words.
     pub length: String,
@@ -49,7 +52,8 @@ pub struct ProjectPlan {
 
 /// Cord and cells before anything is put into words.
 struct Takes {
-    cords: Vec<(String, f64)>,
+    /// What each cord is, how many of it, and the length of each, metres.
+    cords: Vec<(String, u32, f64)>,
     cells: f64,
     because: Vec<String>,
 }
@@ -68,31 +72,38 @@ impl Project {
         {
             return Some(format!("{name} does not draw up round and close: take supple cord."));
         }
-        let least = match &self.making {
-            Making::Bar { working, .. } => LEAST_CELLS * worked(*working)?.cell_d,
-            Making::Meshes { .. } => return (size(2) < LEAST_SIDE_D * wanted.diameter.m()).then(|| {
+        match &self.making {
+            Making::Bar { working, .. } => {
+                let least = wanted.diameter * (LEAST_CELLS * worked(*working)?.cell_d);
+                let long = reader.length_up(least);
+                let few = format!("{name} makes fewer than {LEAST_CELLS:.0} {} so short", self.cell);
+                (size(0) < least.m()).then(|| format!("{few}: give {long} or more, or take thinner cord."))
+            }
+            Making::Mat { weave } => {
+                let mat = weave.mat();
+                let lanes = mat.lanes(size(0) / wanted.diameter.m());
+                let least = reader.length_up(wanted.diameter * mat.across_d(LEAST_LANES));
+                let most = reader.length(wanted.diameter * mat.across_d(MOST_LANES));
+                if lanes < LEAST_LANES {
+                    return Some(format!("{name} is too thick for so small a mat: give {least} or more, or take thinner cord."));
+                }
+                let over = lanes > MOST_LANES;
+                over.then(|| format!("{name} would have to be followed {lanes} times to fill it: give {most} or less, or take thicker cord."))
+            }
+            Making::Meshes { .. } => (size(2) < LEAST_SIDE_D * wanted.diameter.m()).then(|| {
                 let side = reader.length_up(wanted.diameter * LEAST_SIDE_D);
                 format!("{name} is too thick for such a mesh: its knots would meet. Give a side of {side} or more, or take thinner cord.")
             }),
-            Making::ByRule => return None,
-        };
-        let least = wanted.diameter * least;
-        (size(0) < least.m()).then(|| {
-            let long = reader.length_up(least);
-            format!(
-                "{name} makes fewer than {LEAST_CELLS:.0} {} so short: give {long} or more, or take thinner cord.",
-                self.cell
-            )
-        })
+            Making::ByRule => None,
+        }
     }
 
     /// What it takes for one learner.
     pub fn plan(&self, wanted: &Wanted, cord: &Cord, reader: &Reader) -> ProjectPlan {
         let size = |i: usize| wanted.sizes_m.get(i).copied().unwrap_or(self.sizes[i].usual_m);
         let takes = match &self.making {
-            Making::Bar { two_colours, stopper, .. } => {
-                self.bar(size(0), wanted.diameter, *two_colours, stopper.as_deref(), reader)
-            }
+            Making::Bar { .. } => self.bar(size(0), wanted.diameter, reader),
+            Making::Mat { weave } => mat(*weave, size(0), wanted.diameter, reader),
             Making::Meshes { knot, round } => {
                 self.meshes([size(0), size(1), size(2)], wanted.diameter, knot, *round, reader)
             }
@@ -104,9 +115,9 @@ impl Project {
             let beyond = reader.length(Length::from_m(self.beyond_m));
             because.push(format!("{beyond} of each cord is for {}.", self.beyond));
         }
-        let line = |(name, m): (String, f64)| {
+        let line = |(name, times, m): (String, u32, f64)| {
             let l = Length::from_m(((m + self.beyond_m) * 100.0 - 1e-6).ceil() / 100.0);
-            ProjectCord { name, length_m: l.m(), length: reader.length_up(l), spans: reader.spans_and_hands(l) }
+            ProjectCord { name, times, length_m: l.m(), length: reader.length_up(l), spans: reader.spans_and_hands(l) }
         };
         let minutes = Band::new(takes.cells * self.cell_s[0] / 60.0, takes.cells * self.cell_s[1] / 60.0);
         ProjectPlan {
@@ -118,33 +129,49 @@ impl Project {
         }
     }
 
-    fn bar(&self, long_m: f64, d: Length, two_colours: bool, stopper: Option<&str>, reader: &Reader) -> Takes {
-        let Making::Bar { working, .. } = &self.making else { return Takes::nothing() };
+    /// One bar, or several side by side.
+    fn bar(&self, long_m: f64, d: Length, reader: &Reader) -> Takes {
+        let Making::Bar { working, two_colours, stopper, side_by_side } = &self.making else { return Takes::nothing() };
         let Some(form) = worked(*working) else { return Takes::nothing() };
         let cells = long_m / (form.cell_d * d.m());
         let strands: Vec<f64> = form.cord_d.iter().map(|c| c * cells * d.m()).collect();
-        let core = CORE as f64 * long_m;
-        let end = stopper.and_then(dressed).and_then(|s| s.body_d).map_or(0.0, |body| body * d.m());
+        let core = working.core() as f64 * long_m;
+        let end = stopper.as_deref().and_then(dressed).and_then(|s| s.body_d).map_or(0.0, |body| body * d.m());
         let all = core + strands.iter().sum::<f64>() + end;
         let mut because = vec![format!(
-            "Measured on the drawn-up form: one of its {} is {} long and takes {} of working cord; with the core’s two strands that is {:.1} times the length of the bar, est., a tenth more or less by how hard it is drawn up.",
+            "Measured on the drawn-up form: one of its {} is {} long and takes {} of working cord; {}that is {:.1} times its length, est., a tenth more or less by how hard it is drawn up.",
             self.cell,
             reader.diameter(d * form.cell_d),
             reader.length(d * form.cord_d.iter().sum::<f64>()),
+            if core > 0.0 { "with the core’s two strands " } else { "" },
             all / long_m,
         )];
         if end > 0.0 {
             because
                 .push(format!("The stopper takes {}, measured on its own form.", reader.length(Length::from_m(end))));
         }
+        if *side_by_side > 1 {
+            let wide = reader.length(d * (form.wide_d() * f64::from(*side_by_side)));
+            because.push(format!("{} bars side by side are about {wide} wide.", capital(&number(*side_by_side))));
+        }
         let cords = match (two_colours, strands.as_slice()) {
             (true, [front, back]) => vec![
-                ("The colour in front".to_owned(), front * (1.0 + HAND) + core),
-                ("The other colour".to_owned(), back * (1.0 + HAND)),
+                (
+                    (if core > 0.0 { "The colour in front" } else { "One colour" }).to_owned(),
+                    1,
+                    front * (1.0 + HAND) + core,
+                ),
+                ("The other colour".to_owned(), 1, back * (1.0 + HAND)),
             ],
-            _ => vec![("One cord".to_owned(), core + strands.iter().sum::<f64>() * (1.0 + HAND) + end)],
+            _ => {
+                let name = match side_by_side {
+                    1 => "One cord".to_owned(),
+                    n => format!("{} cords, each", capital(&number(*n))),
+                };
+                vec![(name, *side_by_side, core + strands.iter().sum::<f64>() * (1.0 + HAND) + end)]
+            }
         };
-        Takes { cords, cells, because }
+        Takes { cords, cells: cells * f64::from(*side_by_side), because }
     }
 
     fn meshes(&self, [wide, high, side]: [f64; 3], d: Length, knot: &str, round: bool, reader: &Reader) -> Takes {
@@ -163,7 +190,7 @@ impl Project {
             reader.length(Length::from_m(side)),
             reader.length(Length::from_m(knot_m)),
         )];
-        Takes { cords: vec![("Twine".into(), cells * each * (1.0 + HAND) + wide)], cells, because }
+        Takes { cords: vec![("Twine".into(), 1, cells * each * (1.0 + HAND) + wide)], cells, because }
     }
 
     fn by_rule(&self, long_m: f64, reader: &Reader) -> Takes {
@@ -173,13 +200,14 @@ impl Project {
             reader.length(Length::from_m(long_m * rule.times.low)),
             reader.length(Length::from_m(long_m * rule.times.high)),
         )];
-        Takes { cords: vec![("One cord".into(), long_m * rule.times.high)], cells: long_m / LINK_M, because }
+        Takes { cords: vec![("One cord".into(), 1, long_m * rule.times.high)], cells: long_m / LINK_M, because }
     }
 
     /// The trade's own rule beside what was measured.
-    fn against_the_rule(&self, cords: &[(String, f64)], long_m: f64, reader: &Reader) -> Option<String> {
+    fn against_the_rule(&self, cords: &[(String, u32, f64)], long_m: f64, reader: &Reader) -> Option<String> {
         let rule = self.rule.as_ref().filter(|_| self.making != Making::ByRule)?;
-        let all: f64 = cords.iter().map(|c| c.1).sum();
+        let ends = if rule.with_ends { self.beyond_m } else { 0.0 };
+        let all: f64 = cords.iter().map(|c| f64::from(c.1) * (c.2 + ends)).sum();
         Some(format!(
             "The trade says: {} That is {}, where this comes to {} (common practice).",
             rule.says,
@@ -189,6 +217,25 @@ impl Project {
     }
 }
 
+/// A mat of one line, followed until its meshes are full.
+fn mat(weave: Weave, across_m: f64, d: Length, reader: &Reader) -> Takes {
+    let mat = weave.mat();
+    let across_d = across_m / d.m();
+    let lanes = mat.lanes(across_d);
+    let cord = mat.cord_d(across_d) * d.m();
+    let because = vec![format!(
+        "Measured on its line: it crosses itself {} times, and its narrowest mesh has room for {} lanes side by side; once round, over and under, is {}. A tenth is added for the hand, est.",
+        number(mat.passages.len() as u32 / 2),
+        number(lanes),
+        reader.length(Length::from_m(cord / f64::from(lanes.max(1)))),
+    )];
+    let cells = f64::from(lanes) * mat.passages.len() as f64;
+    Takes { cords: vec![("One cord".to_owned(), 1, cord * (1.0 + HAND))], cells, because }
+}
+
+/// Fewer lanes than this leave holes, and more are followed by no one (common practice).
+const LEAST_LANES: u32 = 2;
+const MOST_LANES: u32 = 12;
 /// Fewer cells than this are knots on a core, and no bar (common practice).
 const LEAST_CELLS: f64 = 4.0;
 /// A mesh's side in diameters at the least: a knot of three at either end, and something between (common practice).

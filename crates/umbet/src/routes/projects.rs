@@ -10,7 +10,7 @@ use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use umbet_core::cord::{Cord, cord};
 use umbet_core::cutting::{CuttingPlan, Line};
-use umbet_core::draw::{Figure, bar, draw, to_svg};
+use umbet_core::draw::{Figure, bar, bars, draw, mat, to_svg};
 use umbet_core::knot::catalogue;
 use umbet_core::project::{Making, Project, ProjectPlan, Wanted, project, projects, worked};
 use umbet_core::units::{Quantity, Reader};
@@ -120,9 +120,23 @@ pub struct ProjectCuttingQuery {
 const LEARNERS: usize = 60;
 /// Size of a drawing, pixels.
 const DRAWN: [f64; 2] = [620.0, 190.0];
+/// The same of what is as wide as it is long.
+const DRAWN_WIDE: [f64; 2] = [620.0, 330.0];
+/// Thickness of the cord things are usually made of, metres.
+const USUAL_M: f64 = 0.004;
 
-fn short(p: &Project) -> ProjectShort {
+/// As it looks in that size; as it usually does where none is wanted.
+fn short(p: &Project, wanted: Option<&Wanted>) -> ProjectShort {
     let drawn = match &p.making {
+        Making::Mat { weave } => {
+            let across_d = wanted.map_or(p.sizes[0].usual_m / USUAL_M, |w| w.sizes_m[0] / w.diameter.m());
+            let lanes = weave.mat().strands(across_d);
+            Some(to_svg(&mat(&lanes, DRAWN_WIDE, format!("{}, followed until it is full.", p.name)), None))
+        }
+        Making::Bar { working, side_by_side: count @ 2.., .. } => worked(*working).map(|form| {
+            let alt = format!("{}: bars side by side, drawn up.", p.name);
+            to_svg(&bars(&form.strands, (*count, form.wide_d()), DRAWN_WIDE, alt), None)
+        }),
         Making::Bar { working, two_colours, .. } => worked(*working).map(|form| {
             let scene = bar(&form.strands, *two_colours, DRAWN, format!("{}, drawn up.", p.name));
             to_svg(&scene, None)
@@ -141,7 +155,7 @@ fn short(p: &Project) -> ProjectShort {
     responses((status = 200, description = "The easiest first", body = Vec<ProjectShort>))
 )]
 pub async fn list() -> Json<Vec<ProjectShort>> {
-    Json(projects().iter().map(short).collect())
+    Json(projects().iter().map(|p| short(p, None)).collect())
 }
 
 /// The project, its cord, and its sizes as they were typed.
@@ -183,7 +197,7 @@ pub async fn get(
         Some(ProjectKnot { id: id.clone(), name: found.entry.name.clone() })
     };
     Ok(Json(ProjectView {
-        short: short(p),
+        short: short(p, Some(&wanted)),
         knots: p.knots.iter().filter_map(knot).collect(),
         moves: p.moves.clone(),
         lessons: p.lessons.clone(),
@@ -215,10 +229,10 @@ pub async fn cutting(
     let query = CuttingQuery { spool_m: q.spool_m, bag: q.bag, join: q.join };
     let lines = move |person: &Person| {
         let line = |c: umbet_core::project::ProjectCord| Line {
-            name: format!("{}, {}", p.name, c.name.to_lowercase()),
+            name: if c.times > 1 { p.name.clone() } else { format!("{}, {}", p.name, c.name.to_lowercase()) },
             kind: kind.id.clone(),
             length_m: c.length_m,
-            times: learners,
+            times: learners * c.times as usize,
             ..Line::default()
         };
         p.plan(&wanted, kind, &person.reader()).cords.into_iter().map(line).collect()

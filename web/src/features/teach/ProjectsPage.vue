@@ -48,7 +48,7 @@ const what = computed(() => JSON.stringify([id.value, query.value, learners.valu
 <template>
   <section class="page projects">
     <h1>Made of cord</h1>
-    <p>Bars, chains and nets: a lesson for cold hands, and cord carried for need. Each says what it takes and what it gives back.</p>
+    <p>Bars, chains, mats and nets: a lesson for cold hands, and cord carried for need. Each says what it takes and what it gives back.</p>
     <NotCome what="The list of projects" :trouble="noList" @again="listAgain" />
     <div v-if="all" class="project-cols">
       <nav aria-label="Projects">
