@@ -22,12 +22,15 @@ const CORE: Floors = &[
     ("dress", &["knot", "topology"]),
     ("lashing", &["units", "words"]),
     ("draw", &["dress", "knot", "lashing", "object"]),
-    ("project", &["cord", "dress", "knot", "units", "words"]),
+    ("project", &["cord", "draw", "dress", "knot", "units", "words"]),
     ("care", &["cord", "situation", "units", "words"]),
     ("cutting", &["care", "cord", "draw", "units", "words"]),
     ("usage", &["knot", "object", "units"]),
     ("choose", &["cord", "hold", "knot", "object", "situation", "statics", "topology", "units", "usage", "words"]),
-    ("teach", &["choose", "draw", "dress", "knot", "object", "situation", "topology", "units", "usage", "words"]),
+    (
+        "teach",
+        &["choose", "draw", "dress", "knot", "object", "project", "situation", "topology", "units", "usage", "words"],
+    ),
     (
         "rig",
         &["choose", "cord", "draw", "knot", "lashing", "object", "situation", "statics", "units", "usage", "words"],

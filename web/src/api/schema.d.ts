@@ -2109,6 +2109,8 @@ export interface components {
             limit_s?: number | null;
             /** @description How many have a try in this go. */
             logged: number;
+            /** @description Ids of what is made of cord in it. */
+            made: string[];
             /** @description The mistakes seen most in this class, then the knot's own. */
             mistakes: components["schemas"]["MisstepWords"][];
             /** @description Moves of it, in a word each. */
@@ -2527,6 +2529,8 @@ export interface components {
              * @description How many lessons, 1 to 24.
              */
             lessons: number;
+            /** @description What is made of cord, lesson by lesson. */
+            made?: components["schemas"]["MadeIn"][];
             /**
              * Format: int32
              * @description Minutes of a lesson, 20 to 480.
@@ -2615,6 +2619,8 @@ export interface components {
             own_standards: components["schemas"]["OwnStandard"][];
             /** @description Where its minutes come from. */
             pace: string;
+            /** @description What can be made of cord, to choose from. */
+            projects: components["schemas"]["CourseChoice"][];
             /** @description In which order knots are taken up, to choose from. */
             sortings: components["schemas"]["CourseChoice"][];
             /** @description How practice is spread, to choose from. */
@@ -4243,6 +4249,8 @@ export interface components {
         };
         /** @description The ladder of a course. */
         Ladder: {
+            /** @description What is built on it: the soonest first. */
+            rigs: components["schemas"]["RigRung"][];
             /** @description From the ground up. */
             rungs: components["schemas"]["Rung"][][];
             /** @description Between them. */
@@ -4680,6 +4688,8 @@ export interface components {
             id: number;
             /** @description Its knots. */
             knots: components["schemas"]["LessonKnot"][];
+            /** @description What is made of cord in it. */
+            made: components["schemas"]["Made"][];
             /** @description The first that was not. */
             next: boolean;
             /**
@@ -4710,7 +4720,7 @@ export interface components {
          * @description What is done.
          * @enum {string}
          */
-        LessonWork: "begin" | "again" | "ask" | "name" | "show" | "guide" | "drill" | "test" | "recap" | "strike";
+        LessonWork: "begin" | "again" | "ask" | "name" | "show" | "guide" | "drill" | "test" | "make" | "recap" | "strike";
         /**
          * @description Day, night, or as the machine says.
          * @enum {string}
@@ -4935,6 +4945,33 @@ export interface components {
             says: string;
             /** @description It does what is asked. */
             serves: boolean;
+        };
+        /** @description Something made of cord in a lesson, in its usual size. */
+        Made: {
+            /**
+             * Format: double
+             * @description Its cord for one learner, metres.
+             */
+            cord_m: number;
+            /**
+             * Format: double
+             * @description Minutes it takes, shown and made.
+             */
+            minutes: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Id of the project. */
+            project: string;
+        };
+        /** @description Something made of cord in a lesson. */
+        MadeIn: {
+            /**
+             * Format: int32
+             * @description The lesson, from 1.
+             */
+            lesson: number;
+            /** @description Id of the project. */
+            project: string;
         };
         /**
          * @description How it pulls.
@@ -5440,13 +5477,18 @@ export interface components {
             length: string;
             /**
              * Format: double
-             * @description Its length, metres, rounded up to the centimetre.
+             * @description Length of each, metres, rounded up to the centimetre.
              */
             length_m: number;
             /** @description What it is. */
             name: string;
             /** @description The same as it is measured off between the hands. */
             spans: string;
+            /**
+             * Format: int32
+             * @description How many of it.
+             */
+            times: number;
         };
         /** @description A knot it is made of. */
         ProjectKnot: {
@@ -5806,6 +5848,8 @@ export interface components {
             change: string[];
             /** @description Lines to cut. */
             cuts: components["schemas"]["RigCut"][];
+            /** @description Ids of knots that are part of something larger, as the hitches of a lashing. */
+            hitches: string[];
             /** @description Knots. */
             joints: components["schemas"]["RigJoint"][];
             /** @description Sources and assumptions. */
@@ -5822,6 +5866,35 @@ export interface components {
             said: string;
             /** @description Striking. */
             strike: components["schemas"]["RigStep"][];
+        };
+        /** @description A rig of a job the course serves: it stands on the knots of its joints. */
+        RigRung: {
+            /** @description Learners who can tie all its knots by the standard. */
+            can: number;
+            /**
+             * Format: int64
+             * @description Number of its job.
+             */
+            job: number;
+            /** @description Name of its job. */
+            job_name: string;
+            /** @description Ids of the knots of its joints that the course takes up or the class knew before. */
+            knots: string[];
+            /**
+             * Format: int64
+             * @description The lesson after which it can be rigged, from 1; none when it never can, or could before.
+             */
+            lesson?: number | null;
+            /** @description Names of those that no lesson teaches. */
+            missing: string[];
+            /** @description Its name. */
+            name: string;
+            /** @description Learners of the course. */
+            of: number;
+            /** @description What it comes to, in a few words. */
+            says: string;
+            /** @description All its knots were taught. */
+            taught: boolean;
         };
         /** @description What a rig of one kind is begun from. */
         RigStart: {

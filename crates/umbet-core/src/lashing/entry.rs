@@ -1,7 +1,7 @@
 //! A lashing's file: its words, its moves, and what it is proved by.
 
 use super::lay::{How, Laying, Unlaid};
-use super::notation::{Group, Script, Unreadable, parse};
+use super::notation::{Group, Hitch, Script, Unreadable, parse};
 use super::strand::length;
 use super::word::word;
 use crate::words::{capital, number};
@@ -127,6 +127,15 @@ pub struct Move {
 }
 
 impl Lashing {
+    /// Ids of the knots it begins and ends with.
+    pub fn hitches(&self) -> impl Iterator<Item = &'static str> {
+        self.script.groups.iter().filter_map(|group| match group {
+            Group::Start(hitch, ..) => Some(hitch.knot()),
+            Group::End(..) => Some(Hitch::Clove.knot()),
+            Group::Wrap(_) | Group::Frap(_) => None,
+        })
+    }
+
     /// Reads its file, lays it, and holds it to what it says.
     ///
     /// # Errors

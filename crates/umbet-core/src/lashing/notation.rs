@@ -120,6 +120,16 @@ pub enum Hitch {
     Timber,
 }
 
+impl Hitch {
+    /// Id of the same in the catalogue of knots.
+    pub fn knot(self) -> &'static str {
+        match self {
+            Self::Clove => "clove-hitch",
+            Self::Timber => "timber-hitch",
+        }
+    }
+}
+
 /// Turns alike.
 #[derive(Debug, Clone)]
 pub struct Turns {

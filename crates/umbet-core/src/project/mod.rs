@@ -3,9 +3,10 @@
 mod bar;
 mod entry;
 mod mat;
+mod picture;
 mod plan;
 
 pub use bar::{Worked, Working, stale, worked};
 pub use entry::{Making, Project, Rule, Sized, project, projects};
 pub use mat::{Mat, Weave};
-pub use plan::{ProjectCord, ProjectPlan, Wanted};
+pub use plan::{ProjectCord, ProjectPlan, USUAL_CORD, Wanted};

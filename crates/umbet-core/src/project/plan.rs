@@ -3,7 +3,7 @@
 use super::bar::worked;
 use super::entry::{Making, Project};
 use super::mat::Weave;
-use crate::cord::{Construction, Cord, Stiffness};
+use crate::cord::{Construction, Cord, Stiffness, cord, cords};
 use crate::dress::dressed;
 use crate::units::{Band, Length, Reader};
 use crate::words::{capital, number};
@@ -17,6 +17,16 @@ pub struct Wanted {
     /// Thickness of the cord.
     pub diameter: Length,
 }
+
+impl Wanted {
+    /// Its first size, in diameters of its cord.
+    pub fn across_d(&self) -> f64 {
+        self.sizes_m.first().map_or(0.0, |m| m / self.diameter.m())
+    }
+}
+
+/// Id of the cord things are usually made of: round, supple, to be had in two colours (common practice).
+pub const USUAL_CORD: &str = "paracord-iii";
 
 /// One cord to cut.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -48,6 +58,15 @@ pub struct ProjectPlan {
     pub time: String,
     /// Whether it gives its cord back, in a sentence.
     pub undone: String,
+    #[serde(skip)]
+    minutes: Band,
+}
+
+impl ProjectPlan {
+    /// Minutes it takes to make, between hands that know it and a beginner's: an estimate.
+    pub fn minutes(&self) -> Band {
+        self.minutes
+    }
 }
 
 /// Cord and cells before anything is put into words.
@@ -98,6 +117,16 @@ impl Project {
         }
     }
 
+    /// What it takes in its usual size, in the cord it is usually made of.
+    pub fn usual(&self, reader: &Reader) -> ProjectPlan {
+        self.plan(&self.usually(), usual_cord(), reader)
+    }
+
+    /// Its usual size, in the cord it is usually made of.
+    pub fn usually(&self) -> Wanted {
+        Wanted { sizes_m: self.sizes.iter().map(|s| s.usual_m).collect(), diameter: usual_cord().diameter }
+    }
+
     /// What it takes for one learner.
     pub fn plan(&self, wanted: &Wanted, cord: &Cord, reader: &Reader) -> ProjectPlan {
         let size = |i: usize| wanted.sizes_m.get(i).copied().unwrap_or(self.sizes[i].usual_m);
@@ -126,6 +155,7 @@ impl Project {
             cells: format!("About {:.0} {} in {}", takes.cells, self.cell, cord.said(wanted.diameter, reader)),
             time: in_time(minutes),
             undone: self.undone.clone(),
+            minutes,
         }
     }
 
@@ -215,6 +245,10 @@ impl Project {
             reader.length(Length::from_m(all)),
         ))
     }
+}
+
+fn usual_cord() -> &'static Cord {
+    cord(USUAL_CORD).unwrap_or_else(|| &cords()[0])
 }
 
 /// A mat of one line, followed until its meshes are full.

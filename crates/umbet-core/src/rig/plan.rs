@@ -14,6 +14,7 @@ use crate::units::Reader;
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
+use std::collections::BTreeSet;
 
 /// A rig worked out: what is common to rigs of every kind.
 #[derive(Debug, Clone, Default, PartialEq, Serialize)]
@@ -27,6 +28,8 @@ pub struct RigPlan {
     pub parts: Vec<Part>,
     /// Knots.
     pub joints: Vec<Joint>,
+    /// Ids of knots that are part of something larger, as the hitches of a lashing.
+    pub hitches: Vec<&'static str>,
     /// Lines to cut.
     pub cuts: Vec<Cut>,
     /// What is wanted besides cord: pegs, poles, padding.
@@ -213,6 +216,12 @@ impl std::fmt::Debug for Planner {
 }
 
 impl RigPlan {
+    /// Ids of all knots it is tied with, each once: those of its joints, and those that are part of something larger.
+    pub fn knots(&self) -> BTreeSet<&str> {
+        let of_joints = self.joints.iter().map(|j| j.knot.as_str()).filter(|k| !k.is_empty());
+        of_joints.chain(self.hitches.iter().copied()).collect()
+    }
+
     /// What of these is ticked off in order: of the work and of the strike, the first ones without a gap.
     pub fn in_order(&self, ticked: &[String]) -> Vec<String> {
         let done = |list: &[Step]| {

@@ -5,6 +5,8 @@ use crate::draw::{Anchor, Figure, Item, Scene, draw, drawn_up, wrapped};
 use crate::dress::dressed;
 use crate::knot::spline::P2;
 use crate::knot::{Knot, told};
+use crate::project::Project;
+use crate::units::Reader;
 
 /// What a handout says of itself.
 pub const CERTIFIES_NOTHING: &str = "This says what was shown. It certifies nobody for work at height, rescue or lifting: that is \
@@ -29,11 +31,22 @@ const WITHIN: f64 = 14.0;
 /// Characters to a line of a card.
 const ON_CARD: usize = 42;
 
-/// A lesson's handout: each knot drawn up and move by move, what to look for, what goes wrong, cautions, and room for notes.
-pub fn handout(title: &str, standard: &str, knots: &[&Knot], left_handed: bool) -> Vec<Scene> {
+/// A lesson's handout: each knot drawn up and move by move, what to look for, what goes wrong, cautions, and room for notes; then
+/// what is made of cord.
+pub fn handout(
+    title: &str,
+    standard: &str,
+    knots: &[&Knot],
+    made: &[&Project],
+    left_handed: bool,
+    reader: &Reader,
+) -> Vec<Scene> {
     let mut sheet = Sheet::new(title);
-    sheet.lines(EDGE, &format!("Standard: {standard}."), ACROSS);
+    if !knots.is_empty() {
+        sheet.lines(EDGE, &format!("Standard: {standard}."), ACROSS);
+    }
     knots.iter().for_each(|k| knot(&mut sheet, k, left_handed));
+    made.iter().for_each(|p| project(&mut sheet, p, reader));
     sheet.room(4.0 * LINE);
     sheet.y += LINE;
     sheet.lines(EDGE, CERTIFIES_NOTHING, ACROSS);
@@ -115,6 +128,28 @@ fn knot(sheet: &mut Sheet, knot: &Knot, mirrored: bool) {
         sheet.items.push(Item::line("dim", vec![[EDGE, sheet.y], [PAGE[0] - EDGE, sheet.y]]));
     }
     sheet.y += LINE;
+}
+
+/// Something made of cord, in its usual size: how it looks, its cord, its moves and what it teaches.
+fn project(sheet: &mut Sheet, project: &Project, reader: &Reader) {
+    let plan = project.usual(reader);
+    let picture = project.picture(&project.usually());
+    let high = picture.as_ref().map_or(0.0, |p| p.height) + LINE * (8.0 + 2.0 * project.moves.len() as f64);
+    sheet.room(high);
+    sheet.heading(&project.name);
+    if let Some(scene) = picture {
+        sheet.framed([EDGE, sheet.y], &scene);
+        sheet.y += scene.height + LINE;
+    }
+    let cords: Vec<String> = plan.cords.iter().map(|c| format!("{}: {}", c.name, c.length)).collect();
+    sheet.lines(EDGE, &format!("{}. {}", cords.join(". "), plan.time), ACROSS);
+    for (i, m) in project.moves.iter().enumerate() {
+        sheet.lines(EDGE, &format!("{}  {m}", i + 1), ACROSS);
+    }
+    for l in &project.lessons {
+        sheet.lines(EDGE, &format!("It teaches: {l}"), ACROSS);
+    }
+    sheet.lines(EDGE, &project.undone, ACROSS);
 }
 
 fn page(alt: String) -> Scene {

@@ -4,8 +4,10 @@ use chrono::{DateTime, Duration, Utc};
 use std::collections::BTreeSet;
 use umbet_core::draw::Item;
 use umbet_core::knot::catalogue;
+use umbet_core::project::project;
+use umbet_core::teach::class_cord::class_cords;
 use umbet_core::teach::course::{
-    Breadth, CourseDraft, LessonWork, Opening, SCHOOLS, School, Sorting, WorkStep, work_of,
+    Breadth, CourseDraft, LessonWork, MadeIn, Opening, SCHOOLS, School, Sorting, WorkStep, work_of,
 };
 use umbet_core::teach::ladder::{why_not, with_what_they_build_on};
 use umbet_core::teach::minutes::Pace;
@@ -13,6 +15,7 @@ use umbet_core::teach::practice::{Memory, Spread, due, due_by};
 use umbet_core::teach::review::{by_way, miscarries};
 use umbet_core::teach::test_sheet::{TestedJoint, test_sheet};
 use umbet_core::teach::tries::{Came, Try};
+use umbet_core::units::Reader;
 
 const WANTED: [&str; 8] = [
     "round-turn-two-half-hitches",
@@ -35,6 +38,7 @@ fn draft() -> CourseDraft {
         breadth: Breadth::Few,
         opening: Opening::Use,
         sorting: Sorting::Ladder,
+        made: Vec::new(),
     }
 }
 
@@ -91,6 +95,47 @@ fn works(draft: &CourseDraft, lesson: usize) -> Vec<WorkStep> {
     let arranged = draft.arranged(Pace::of(&[]));
     let plan = draft.plan(&arranged, Pace::of(&[]));
     work_of(draft, &plan.lessons[lesson], &arranged[..lesson].concat())
+}
+
+/// Something made of cord takes its minutes and its cord in its lesson, leaves less room for knots there, is a step of the work
+/// before the recap, and is cut for each learner; one there is not, or in a lesson there is not, is refused by its name.
+#[test]
+fn what_is_made_of_cord_is_part_of_its_lesson() {
+    let made = |lesson: u32, project: &str| MadeIn { lesson, project: project.to_owned() };
+    let plain = draft();
+    let with = CourseDraft { made: vec![made(2, "cobra-bar"), made(2, "long-mat")], ..draft() };
+    assert_eq!(with.check(), Ok(()));
+    let pace = Pace::of(&[]);
+    let arranged = plain.arranged(pace);
+    let (before, after) = (plain.plan(&arranged, pace), with.plan(&arranged, pace));
+    let lesson = &after.lessons[1];
+    let names: Vec<&str> = lesson.made.iter().map(|m| m.name).collect();
+    assert_eq!(names, ["Cobra bar, one colour", "Longer mat"]);
+    let minutes: f64 = lesson.made.iter().map(|m| m.minutes).sum();
+    assert!(minutes > 40.0 && (lesson.total - before.lessons[1].total - minutes).abs() < 1e-9, "{minutes:.1}");
+    let takes = |id: &str| project(id).expect("a project").usual(&Reader::default()).cords[0].length_m;
+    let more = lesson.cord_each_m - before.lessons[1].cord_each_m;
+    assert!((more - takes("cobra-bar") - takes("long-mat")).abs() < 1e-9, "{more}");
+    assert_eq!(after.lessons[0], before.lessons[0], "the others stay as they were");
+
+    let work = work_of(&with, lesson, &arranged[..1].concat());
+    let doing: Vec<LessonWork> = work.iter().map(|w| w.doing).collect();
+    let n = doing.len();
+    assert_eq!(doing[n - 4..], [LessonWork::Make, LessonWork::Make, LessonWork::Recap, LessonWork::Strike]);
+    assert!(work[n - 4].says.contains("cobra bar, one colour") && work[n - 4].says.contains("Even tension"));
+
+    let anew = with.plan(&with.arranged(pace), pace);
+    assert!(anew.lessons[1].knots.len() < before.lessons[1].knots.len(), "less room for knots beside it");
+
+    let cords = class_cords(&after.lessons, 10);
+    let bar = cords.iter().find(|c| c.name.starts_with("Cobra bar")).expect("its cord is cut");
+    assert_eq!((bar.times, bar.kind, bar.asked_by.as_str()), (10, Some("paracord-iii"), "the cobra bar, one colour"));
+    assert!((bar.length_m - 2.79).abs() < 0.011);
+
+    let fault = |m: MadeIn| CourseDraft { made: vec![m], ..draft() }.check().expect_err("refused").to_string();
+    assert!(fault(made(2, "hammock")).contains("no project `hammock`"));
+    assert!(fault(made(6, "chain")).contains("The chain is made in lesson 6, and the course has fewer"));
+    assert!(fault(made(0, "chain")).contains("lesson 0"));
 }
 
 /// A lesson begins and is struck; each knot is opened as its school opens it, then shown, tied, drilled, tested; it ends with a

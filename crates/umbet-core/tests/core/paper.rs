@@ -4,7 +4,9 @@ use umbet_core::draw::paper::{EDGE, PAGE};
 use umbet_core::draw::scale::overlap;
 use umbet_core::draw::{Item, Scene};
 use umbet_core::knot::{Knot, catalogue, told};
+use umbet_core::project::projects;
 use umbet_core::teach::handout::{CARDS, CERTIFIES_NOTHING, cards, handout};
+use umbet_core::units::Reader;
 
 fn all() -> Vec<&'static Knot> {
     catalogue().knots().iter().collect()
@@ -47,7 +49,7 @@ fn within([left, top, right, bottom]: [f64; 4], [x, y, wide, high]: [f64; 4]) ->
 #[test]
 fn a_handout_says_all_of_every_knot_and_keeps_to_its_pages() {
     for left in [false, true] {
-        let pages = handout("Autumn evenings, lesson 2", "three right in a row", &all(), left);
+        let pages = handout("Autumn evenings, lesson 2", "three right in a row", &all(), &[], left, &Reader::default());
         let said = flat(&pages.iter().map(text).collect::<Vec<_>>().join(" "));
         for k in all() {
             assert!(said.contains(&k.entry.name), "{}", k.id);
@@ -80,12 +82,33 @@ fn a_handout_says_all_of_every_knot_and_keeps_to_its_pages() {
 #[test]
 fn words_of_a_handout_keep_clear_of_one_another() {
     for k in all() {
-        for page in handout("A lesson", "once right", &[k], false) {
+        for page in handout("A lesson", "once right", &[k], &[], false, &Reader::default()) {
             let words: Vec<([f64; 4], &Item)> = page.items.iter().filter_map(|i| Some((covers(i)?, i))).collect();
             for (i, (a, one)) in words.iter().enumerate() {
                 for (b, other) in &words[i + 1..] {
                     assert!(!overlap(*a, *b), "{}: {one:?} on {other:?}", k.id);
                 }
+            }
+        }
+    }
+}
+
+/// What is made of cord stands on the handout with its cord, its moves and what it teaches, each on a page it fits on.
+#[test]
+fn what_is_made_of_cord_is_on_the_handout() {
+    for p in projects() {
+        let pages = handout("A lesson", "once right", &[], &[p], false, &Reader::default());
+        let said = flat(&pages.iter().map(text).collect::<Vec<_>>().join(" "));
+        assert!(said.contains(&flat(&p.undone)) && !said.contains("Standard"), "{}", p.id);
+        assert!(said.contains(&flat(&p.usual(&Reader::default()).cords[0].length)), "{}", p.id);
+        for m in p.moves.iter().chain(&p.lessons) {
+            assert!(said.contains(&flat(m)), "{}: {m}", p.id);
+        }
+        for page in &pages {
+            let words: Vec<[f64; 4]> = page.items.iter().filter_map(covers).collect();
+            for (i, a) in words.iter().enumerate() {
+                assert!(within(*a, [0.0, 0.0, page.width, page.height]), "{}: {a:?} is off the page", p.id);
+                assert!(words[i + 1..].iter().all(|b| !overlap(*a, *b)), "{}: words on words at {a:?}", p.id);
             }
         }
     }

@@ -144,6 +144,7 @@ fn a_course_of_any_size_adds_up() {
                     breadth,
                     opening: Opening::Use,
                     sorting: Sorting::Ladder,
+                    made: Vec::new(),
                 };
                 let course = draft.plan(&draft.arranged(Pace::of(&[])), Pace::of(&[]));
                 assert_eq!(course.lessons.len(), lessons as usize);

@@ -120,6 +120,7 @@ fn course(lessons: u32, wanted: &[&str]) -> CourseDraft {
         breadth: Breadth::Few,
         opening: Opening::Use,
         sorting: Sorting::Ladder,
+        made: Vec::new(),
     }
 }
 
@@ -140,7 +141,8 @@ fn a_class_has_cord_for_every_knot_it_is_taught() {
             assert!(first.iter().all(|c| c.length_m >= wants - 1e-9), "{}", knot.id);
         }
         let second = cords.iter().find(|c| c.second);
-        assert_eq!(second.map(|c| c.for_knot), joined);
+        let said = joined.and_then(|id: &str| catalogue().find(id)).map(|k| k.entry.one());
+        assert_eq!(second.map(|c| c.asked_by.clone()), said);
         assert!(second.is_none_or(|c| c.length_m <= first[0].length_m));
     }
     let nobody = CourseDraft { class: 0, ..course(1, &[]) };

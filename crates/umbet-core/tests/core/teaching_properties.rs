@@ -181,6 +181,7 @@ fn course() -> impl Strategy<Value = CourseDraft> {
             breadth,
             opening: Opening::Use,
             sorting,
+            made: Vec::new(),
         },
     )
 }

@@ -6,7 +6,7 @@ use chrono::{DateTime, Days, Duration, NaiveTime, Utc};
 use serde::Deserialize;
 use std::collections::{BTreeMap, HashMap};
 use umbet_core::knot::catalogue;
-use umbet_core::teach::course::{Breadth, CourseDraft, Opening, Sorting};
+use umbet_core::teach::course::{Breadth, CourseDraft, MadeIn, Opening, Sorting};
 use umbet_core::teach::practice::Spread;
 use umbet_core::teach::review::minutes_taken;
 use umbet_core::teach::standard::Standard;
@@ -35,6 +35,8 @@ struct DemoCourse {
 struct DemoLesson {
     held_days_ago: Option<u64>,
     knots: Vec<String>,
+    #[serde(default)]
+    made: Vec<String>,
     #[serde(default)]
     knot: Vec<DemoKnot>,
 }
@@ -74,6 +76,13 @@ fn way_of(knot: &str, number: &str) -> Option<String> {
     Some(catalogue().find(knot)?.entry.way.get(place)?.name.clone())
 }
 
+fn made_in(lessons: &[DemoLesson]) -> Vec<MadeIn> {
+    let of_lesson = |(lesson, l): (u32, &DemoLesson)| {
+        l.made.iter().map(move |project| MadeIn { lesson, project: project.clone() }).collect::<Vec<_>>()
+    };
+    (1..).zip(lessons).flat_map(of_lesson).collect()
+}
+
 pub(super) async fn fill(store: &Store) -> Result<(), Error> {
     let file: File =
         toml::from_str(include_str!("../../demo/spring-course.toml")).map_err(|e| Error::Export(e.into()))?;
@@ -101,6 +110,7 @@ pub(super) async fn fill(store: &Store) -> Result<(), Error> {
             breadth: Breadth::Few,
             opening: Opening::Use,
             sorting: Sorting::Ladder,
+            made: made_in(&demo.lesson),
         },
         jobs: served.iter().map(|j| j.id).collect(),
         standard: Standard::default(),

@@ -12,7 +12,6 @@ use axum::response::Response;
 use serde::Deserialize;
 use umbet_core::cord::cord;
 use umbet_core::cutting::{CuttingPlan, Line};
-use umbet_core::knot::catalogue;
 use umbet_core::teach::class_cord::{ClassCord, class_cords};
 use umbet_core::units::Length;
 use utoipa::IntoParams;
@@ -79,9 +78,8 @@ impl ClassCordQuery {
 pub async fn cords(State(app): State<App>, person: Person, Path(id): Path<i64>) -> Result<Json<Vec<String>>, Error> {
     let (reader, cords) = (person.reader(), of_course(&app, id).await?.1);
     let says = |c: ClassCord| {
-        let knot = catalogue().find(c.for_knot).map_or_else(String::new, |k| k.entry.one());
         let each = reader.length_up(Length::from_m(c.length_m));
-        format!("{} × {}, {each}: {knot} asks for so much.", c.times, c.name)
+        format!("{} × {}, {each}: {} asks for so much.", c.times, c.name, c.asked_by)
     };
     Ok(Json(cords.into_iter().map(says).collect()))
 }
@@ -149,9 +147,13 @@ async fn cut(app: &App, person: Person, id: i64, q: ClassCordQuery) -> Result<(S
 /// A class's cords as lines, of these two cords, each with its colour.
 fn lines_of(cords: Vec<ClassCord>, [first, second]: [(&str, &str); 2]) -> Vec<Line> {
     let line = |c: ClassCord| {
-        let (kind, colour) = if c.second { second } else { first };
+        let (kind, colour) = match (c.kind, c.second) {
+            (Some(kind), _) => (kind, ""),
+            (None, true) => second,
+            (None, false) => first,
+        };
         Line {
-            name: c.name.into(),
+            name: c.name,
             kind: kind.into(),
             length_m: c.length_m,
             times: c.times,

@@ -1,6 +1,7 @@
 //! Courses: planned from jobs, arranged by the instructor.
 
 use super::class::called;
+use super::job_cuts::kept_of;
 use crate::error::{Error, NotChanged, NotThere, Refused};
 use crate::extract::{Body, Path, Person};
 use crate::state::App;
@@ -13,7 +14,8 @@ use axum::response::{IntoResponse, Response};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use umbet_core::knot::catalogue;
-use umbet_core::teach::course::{Breadth, CoursePlan, Opening, PlannedLesson, Sorting, WorkStep, work_of};
+use umbet_core::project::projects;
+use umbet_core::teach::course::{Breadth, CoursePlan, Made, Opening, PlannedLesson, Sorting, WorkStep, work_of};
 use umbet_core::teach::ladder::why_not;
 use umbet_core::teach::minutes::{Minutes, Pace};
 use umbet_core::teach::practice::Spread;
@@ -63,6 +65,8 @@ pub struct LessonView {
     next: bool,
     /// Its knots.
     knots: Vec<LessonKnot>,
+    /// What is made of cord in it.
+    made: Vec<Made>,
     /// Minutes by what is done.
     parts: Minutes,
     /// Minutes in all.
@@ -137,6 +141,8 @@ pub struct CourseView {
     pace: String,
     /// The most cord a lesson needs, for the class.
     cord: String,
+    /// What can be made of cord, to choose from.
+    projects: Vec<CourseChoice>,
     /// How much is taken up, to choose from.
     breadths: Vec<CourseChoice>,
     /// What comes first, to choose from.
@@ -171,8 +177,12 @@ pub async fn list(State(app): State<App>) -> Result<Json<Vec<CourseSummary>>, Er
     post, operation_id = "add_course", path = "/api/courses", request_body = CourseInput,
     responses((status = 201, description = "Added", body = Course), Refused)
 )]
-pub async fn add(State(app): State<App>, Body(input): Body<CourseInput>) -> Result<(StatusCode, Json<Course>), Error> {
-    let input = with_knots_of_jobs(&app, input).await?;
+pub async fn add(
+    State(app): State<App>,
+    person: Person,
+    Body(input): Body<CourseInput>,
+) -> Result<(StatusCode, Json<Course>), Error> {
+    let input = with_knots_of_jobs(&app, person, input).await?;
     Ok((StatusCode::CREATED, Json(Course::add(&app.store, &input).await?)))
 }
 
@@ -196,10 +206,11 @@ pub async fn get(State(app): State<App>, person: Person, Path(id): Path<i64>) ->
 )]
 pub async fn put(
     State(app): State<App>,
+    person: Person,
     Path(id): Path<i64>,
     Body(input): Body<CourseInput>,
 ) -> Result<Json<Course>, Error> {
-    let input = with_knots_of_jobs(&app, input).await?;
+    let input = with_knots_of_jobs(&app, person, input).await?;
     Ok(Json(Course::put(&app.store, id, &input).await?))
 }
 
@@ -266,6 +277,8 @@ pub async fn arrange_anew(State(app): State<App>, Path(id): Path<i64>) -> Result
     let taught = lessons[..held].iter().flat_map(|l| l.knots.iter().map(|k| (*k).to_owned()));
     draft.knows.extend(taught);
     draft.lessons = (lessons.len() - held).max(1) as u32;
+    draft.made.retain(|m| m.lesson > held as u32);
+    draft.made.iter_mut().for_each(|m| m.lesson -= held as u32);
     let pace = pace_of(&course, &lessons);
     let mut arranged: Vec<Vec<&'static str>> = lessons[..held].iter().map(|l| l.knots.clone()).collect();
     if held < lessons.len() {
@@ -285,15 +298,25 @@ pub async fn calendar(State(app): State<App>, Path(id): Path<i64>) -> Result<Res
     Ok(([(header::CONTENT_TYPE, "text/calendar; charset=utf-8")], text).into_response())
 }
 
-/// What the jobs' joints were given is wanted too.
-pub(super) async fn with_knots_of_jobs(app: &App, mut input: CourseInput) -> Result<CourseInput, Error> {
+/// What the jobs' joints were given is wanted too, and what their rigs are tied with.
+pub(super) async fn with_knots_of_jobs(
+    app: &App,
+    person: Person,
+    mut input: CourseInput,
+) -> Result<CourseInput, Error> {
+    let (mut knots, mut rigs) = (Vec::new(), Vec::new());
     for id in &input.jobs {
         Job::get(&app.store, *id).await.map_err(|_| Error::fault("jobs", format!("There is no job {id}.")))?;
         let (joints, _) = Joint::list(&app.store, *id).await?;
-        for knot in joints.into_iter().filter_map(|j| j.knot) {
-            if !input.draft.wanted.contains(&knot) {
-                input.draft.wanted.push(knot);
-            }
+        knots.extend(joints.into_iter().filter_map(|j| j.knot));
+        rigs.push(kept_of(app, *id).await?);
+    }
+    let of_rigs =
+        move || Ok(rigs.into_iter().flat_map(|r| r.knots_of_rigs(&person)).flat_map(|(_, ids)| ids).collect());
+    let of_rigs: Vec<String> = work::aside(of_rigs).await?;
+    for knot in knots.into_iter().chain(of_rigs) {
+        if !input.draft.wanted.contains(&knot) {
+            input.draft.wanted.push(knot);
         }
     }
     Ok(input)
@@ -346,6 +369,7 @@ fn view(
         jobs,
         pace,
         cord: cord_words(most, class, reader),
+        projects: projects().iter().map(|p| CourseChoice { id: p.id.clone(), words: &p.name }).collect(),
         breadths: Breadth::ALL.iter().map(|b| CourseChoice { id: b.id(), words: b.words() }).collect(),
         openings: Opening::ALL.iter().map(|o| CourseChoice { id: o.id(), words: o.words() }).collect(),
         sortings: Sorting::ALL.iter().map(|s| CourseChoice { id: s.id(), words: s.words() }).collect(),
@@ -371,7 +395,7 @@ fn lesson_view(course: &Course, l: &Lesson, p: &PlannedLesson, next: bool, reade
     });
     let sum = |f: fn(&Minutes) -> f64| p.knots.iter().map(|k| f(&k.minutes)).sum();
     let whole = course.draft.minutes;
-    let says = match (p.over, p.knots.is_empty()) {
+    let says = match (p.over, p.knots.is_empty() && p.made.is_empty()) {
         (_, true) => "Nothing in it yet.".to_owned(),
         (Some(over), _) => format!("{over:.0} min over its {whole}."),
         (None, _) => format!("{:.0} of {whole} min.", p.total),
@@ -384,6 +408,7 @@ fn lesson_view(course: &Course, l: &Lesson, p: &PlannedLesson, next: bool, reade
         held: l.held_at.is_some(),
         next,
         knots: knots.collect(),
+        made: p.made.clone(),
         parts: Minutes {
             shown: sum(|m| m.shown),
             guided: sum(|m| m.guided),

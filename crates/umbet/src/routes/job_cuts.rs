@@ -176,6 +176,14 @@ impl KeptOfJob {
         planned(self.rigs, person).into_iter().flat_map(of_rig).filter(|(_, knot)| !knot.is_empty()).collect()
     }
 
+    /// Its rigs by name, each with the ids of the knots it is tied with, each once; those that do not go now are left out.
+    pub fn knots_of_rigs(self, person: &Person) -> Vec<(&'static str, Vec<String>)> {
+        let of_rig = |(planner, plan): (Planner, Result<RigPlan, String>)| {
+            Some((planner.name, plan.ok()?.knots().into_iter().map(str::to_owned).collect()))
+        };
+        planned(self.rigs, person).into_iter().filter_map(of_rig).collect()
+    }
+
     /// The lines of its rigs.
     pub fn lines(self, person: &Person) -> Vec<Line> {
         let line = |c: Cut| Line {

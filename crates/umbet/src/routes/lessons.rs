@@ -116,6 +116,8 @@ pub struct Board {
     held: bool,
     /// Its knots.
     knots: Vec<BoardKnot>,
+    /// Ids of what is made of cord in it.
+    made: Vec<&'static str>,
     /// The knot the board is for; none where the lesson has none.
     knot: Option<BoardKnot>,
     /// Moves of it, in a word each.
@@ -345,6 +347,7 @@ fn board_of(
         course_name: course.name.clone(),
         held: lesson.held_at.is_some(),
         knots: lesson.knots.iter().filter_map(|id| catalogue().find(id)).map(board_knot).collect(),
+        made: course.draft.projects_of(lesson.position as u32).iter().map(|p| p.id.as_str()).collect(),
         moves: knot.map_or_else(Vec::new, |k| k.entry.step.iter().map(|s| s.short.clone()).collect()),
         way: knot.and_then(|k| k.entry.taught_way()).map(str::to_owned),
         ways: knot.map_or_else(Vec::new, |k| k.entry.way.iter().map(|w| w.name.clone()).collect()),

@@ -12,7 +12,9 @@ use axum::response::{IntoResponse, Response};
 use serde::Deserialize;
 use umbet_core::draw::Scene;
 use umbet_core::knot::{Knot, catalogue};
+use umbet_core::project::Project;
 use umbet_core::teach::handout::{cards, handout};
+use umbet_core::units::Reader;
 use utoipa::IntoParams;
 
 /// For which hand.
@@ -31,12 +33,17 @@ fn said(course: &Course, knots: &[&'static Knot]) -> String {
     Course { standards: standards.collect(), ..course.clone() }.standard_says()
 }
 
+/// A lesson that teaches nothing yet is printed nowhere.
+const NO_PAPER: Error = Error::Missing("knot in this lesson yet, and so no paper");
+
 /// A lesson's paper: what it is headed with, and its knots.
 struct Paper {
     title: String,
     standard: String,
     knots: Vec<&'static Knot>,
+    made: Vec<&'static Project>,
     left: bool,
+    reader: Reader,
 }
 
 impl Paper {
@@ -44,13 +51,13 @@ impl Paper {
         let lesson = Lesson::get(&app.store, lesson).await?;
         let course = Course::get(&app.store, lesson.course_id).await?;
         let knots: Vec<&'static Knot> = lesson.knots.iter().filter_map(|id| catalogue().find(id)).collect();
-        if knots.is_empty() {
-            return Err(Error::Missing("knot in this lesson yet, and so no paper"));
-        }
+        let made = course.draft.projects_of(lesson.position as u32);
         Ok(Self {
             title: format!("{}, lesson {}", course.name, lesson.position),
             standard: said(&course, &knots),
             knots,
+            made,
+            reader: person.reader(),
             left: q.left_handed.unwrap_or(person.settings().hand == Hand::Left),
         })
     }
@@ -77,7 +84,10 @@ pub async fn lesson_handout(
     Query(q): Query<HandQuery>,
 ) -> Result<Response, Error> {
     let paper = Paper::of(&app, &person, id, &q).await?;
-    paper.printed("handout", |p| handout(&p.title, &p.standard, &p.knots, p.left)).await
+    if paper.knots.is_empty() && paper.made.is_empty() {
+        return Err(NO_PAPER);
+    }
+    paper.printed("handout", |p| handout(&p.title, &p.standard, &p.knots, &p.made, p.left, &p.reader)).await
 }
 
 /// Cards of a lesson's knots, two-sided.
@@ -92,5 +102,8 @@ pub async fn lesson_cards(
     Query(q): Query<HandQuery>,
 ) -> Result<Response, Error> {
     let paper = Paper::of(&app, &person, id, &q).await?;
+    if paper.knots.is_empty() {
+        return Err(NO_PAPER);
+    }
     paper.printed("cards", |p| cards(&p.title, &p.knots, p.left)).await
 }

@@ -10,9 +10,9 @@ use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use umbet_core::cord::{Cord, cord};
 use umbet_core::cutting::{CuttingPlan, Line};
-use umbet_core::draw::{Figure, bar, bars, draw, mat, to_svg};
+use umbet_core::draw::to_svg;
 use umbet_core::knot::catalogue;
-use umbet_core::project::{Making, Project, ProjectPlan, Wanted, project, projects, worked};
+use umbet_core::project::{Project, ProjectPlan, USUAL_CORD, Wanted, project, projects};
 use umbet_core::units::{Quantity, Reader};
 use utoipa::{IntoParams, ToSchema};
 
@@ -118,35 +118,11 @@ pub struct ProjectCuttingQuery {
 
 /// Most learners one project is cut for.
 const LEARNERS: usize = 60;
-/// Size of a drawing, pixels.
-const DRAWN: [f64; 2] = [620.0, 190.0];
-/// The same of what is as wide as it is long.
-const DRAWN_WIDE: [f64; 2] = [620.0, 330.0];
-/// Thickness of the cord things are usually made of, metres.
-const USUAL_M: f64 = 0.004;
 
-/// As it looks in that size; as it usually does where none is wanted.
-fn short(p: &Project, wanted: Option<&Wanted>) -> ProjectShort {
-    let drawn = match &p.making {
-        Making::Mat { weave } => {
-            let across_d = wanted.map_or(p.sizes[0].usual_m / USUAL_M, |w| w.sizes_m[0] / w.diameter.m());
-            let lanes = weave.mat().strands(across_d);
-            Some(to_svg(&mat(&lanes, DRAWN_WIDE, format!("{}, followed until it is full.", p.name)), None))
-        }
-        Making::Bar { working, side_by_side: count @ 2.., .. } => worked(*working).map(|form| {
-            let alt = format!("{}: bars side by side, drawn up.", p.name);
-            to_svg(&bars(&form.strands, (*count, form.wide_d()), DRAWN_WIDE, alt), None)
-        }),
-        Making::Bar { working, two_colours, .. } => worked(*working).map(|form| {
-            let scene = bar(&form.strands, *two_colours, DRAWN, format!("{}, drawn up.", p.name));
-            to_svg(&scene, None)
-        }),
-        _ => p.drawn.as_deref().and_then(|id| catalogue().find(id)).and_then(|knot| {
-            let scene = draw(knot, &Figure { size: DRAWN, ..Figure::default() }).ok()?;
-            Some(to_svg(&scene, None))
-        }),
-    };
-    ProjectShort { id: p.id.clone(), name: p.name.clone(), about: p.about.clone(), svg: drawn }
+/// As it looks in that size.
+fn short(p: &Project, wanted: &Wanted) -> ProjectShort {
+    let svg = p.picture(wanted).map(|scene| to_svg(&scene, None));
+    ProjectShort { id: p.id.clone(), name: p.name.clone(), about: p.about.clone(), svg }
 }
 
 /// What there is to make.
@@ -155,13 +131,13 @@ fn short(p: &Project, wanted: Option<&Wanted>) -> ProjectShort {
     responses((status = 200, description = "The easiest first", body = Vec<ProjectShort>))
 )]
 pub async fn list() -> Json<Vec<ProjectShort>> {
-    Json(projects().iter().map(|p| short(p, None)).collect())
+    Json(projects().iter().map(|p| short(p, &p.usually())).collect())
 }
 
 /// The project, its cord, and its sizes as they were typed.
 fn asked(id: &str, q: &ProjectQuery, reader: &Reader) -> Result<(&'static Project, &'static Cord, Wanted), Error> {
     let p = project(id).ok_or(Error::Missing("project"))?;
-    let kind = cord(q.kind.as_deref().unwrap_or("paracord-iii"))
+    let kind = cord(q.kind.as_deref().unwrap_or(USUAL_CORD))
         .ok_or_else(|| Error::fault("kind", "No such cord. Take one of the list of cords."))?;
     let texts = [&q.size_0, &q.size_1, &q.size_2];
     let size = |(i, s): (usize, &umbet_core::project::Sized)| match texts.get(i).and_then(|t| t.as_deref()) {
@@ -197,7 +173,7 @@ pub async fn get(
         Some(ProjectKnot { id: id.clone(), name: found.entry.name.clone() })
     };
     Ok(Json(ProjectView {
-        short: short(p, Some(&wanted)),
+        short: short(p, &wanted),
         knots: p.knots.iter().filter_map(knot).collect(),
         moves: p.moves.clone(),
         lessons: p.lessons.clone(),

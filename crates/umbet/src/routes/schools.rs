@@ -3,7 +3,7 @@
 use super::class::called;
 use super::courses::with_knots_of_jobs;
 use crate::error::{Error, Refused};
-use crate::extract::Body;
+use crate::extract::{Body, Person};
 use crate::state::App;
 use crate::store::CourseInput;
 use crate::work;
@@ -53,9 +53,10 @@ pub struct SchoolPlan {
 )]
 pub async fn side_by_side(
     State(app): State<App>,
+    person: Person,
     Body(input): Body<CourseInput>,
 ) -> Result<Json<Vec<SchoolPlan>>, Error> {
-    let draft = with_knots_of_jobs(&app, input).await?.draft;
+    let draft = with_knots_of_jobs(&app, person, input).await?.draft;
     draft.check().map_err(|fault| Error::fault("draft", fault.to_string()))?;
     work::aside(move || Ok(Json(SCHOOLS.iter().map(|s| planned(s, &draft)).collect()))).await
 }

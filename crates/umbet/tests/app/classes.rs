@@ -155,6 +155,60 @@ async fn a_lesson_is_run_with_ten_learners_and_the_tab_closed_in_the_middle() {
     assert_eq!(b.complaints().await, Vec::<String>::new());
 }
 
+/// Rigs stand on the ladder above the knots they are tied with: which lesson they wait for, which knot nobody teaches; a course for
+/// a job is planned from what its rigs are tied with. Something made of cord comes into a lesson and goes out of it, on the page.
+#[tokio::test(flavor = "multi_thread")]
+async fn rigs_stand_on_the_ladder_and_something_is_made_of_cord() {
+    let (s, b) = (Server::demo().await, Browser::open(1280, 800).await);
+    let (_, ladder) = s.get("/api/courses/1/ladder").await;
+    let rigs = ladder["rigs"].as_array().expect("rigs");
+    let rig = |name: &str| rigs.iter().find(|r| r["name"] == name).unwrap_or_else(|| panic!("no {name}: {rigs:?}"));
+    let poles = rig("Poles lashed together");
+    assert_eq!((&poles["knots"], &poles["taught"]), (&json!(["clove-hitch"]), &json!(true)), "lashings begin with it");
+    let shelter = rig("A shelter on a ridgeline");
+    assert_eq!(shelter["missing"], json!(["Two round turns, slipped"]));
+    assert_eq!(shelter["says"], "a knot missing");
+
+    let draft =
+        json!({ "lessons": 4, "minutes": 120, "class": 6, "wanted": ["bowline"], "breadth": "few", "opening": "use" });
+    let job = shelter["job"].clone();
+    let course = json!({ "name": "Shelter evenings", "first_at": "2026-03-03T18:30", "draft": draft, "jobs": [job] });
+    let (status, made) = s.post("/api/courses", &course).await;
+    assert_eq!(status, 201, "{made}");
+    let (_, own) = s.get(&format!("/api/courses/{}/ladder", made["id"])).await;
+    assert_eq!(own["rigs"][0]["missing"], json!([]), "what its rig is tied with is taught");
+    assert!(own["rigs"][0]["lesson"].as_i64().is_some_and(|l| (1..=4).contains(&l)), "{own}");
+
+    goto(&b, &s, "/teach/1/ladder").await;
+    b.press(".rung-rig", "A shelter on a ridgeline").await;
+    b.see_words(".ladder-side .trouble", "no lesson teaches two round turns, slipped").await;
+    b.press(".ladder-side li button", "Taut-line hitch").await;
+    b.see_words(".ladder-side h2", "Taut-line hitch").await;
+
+    let fourth = "document.querySelectorAll('.lesson-no')[3].click(); return true";
+    goto(&b, &s, "/teach/1").await;
+    b.see_words(".lesson-no b", "4").await;
+    run(&b, fourth).await;
+    b.see_words(".course-side h3", "Made of cord").await;
+    let choose = "const s = document.querySelector('[aria-label=\"Something made of cord\"]'); s.value = 'chain'; s.dispatchEvent(new Event('change')); return true";
+    run(&b, choose).await;
+    b.see_words(".lessons > li:nth-child(4) .name", "Chain").await;
+    let (_, view) = s.get("/api/courses/1").await;
+    let lesson = &view["lessons"][3];
+    assert_eq!(lesson["made"][0]["project"], "chain");
+    let paper = format!("/api/lessons/{}/handout.pdf", lesson["id"]);
+    assert!(s.client.get(s.url(&paper)).send().await.expect("an answer").status().is_success());
+    goto(&b, &s, &format!("/teach/lessons/{}/sheet", lesson["id"])).await;
+    b.see_words(".handout-knot h2", "Chain").await;
+    goto(&b, &s, "/teach/1").await;
+    b.see_words(".lesson-no b", "4").await;
+    run(&b, fourth).await;
+    b.press(".course-side .btn", "Leave out").await;
+    until(&b, "return ![...document.querySelectorAll('.lessons > li:nth-child(4) .name')].some(n => n.textContent.includes('Chain'))").await;
+    b.settled().await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
+}
+
 /// A learner on a phone: what is due, tied, logged as their own word.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_learner_ties_what_is_due_and_the_log_says_whose_word_it_is() {

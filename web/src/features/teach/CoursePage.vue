@@ -108,6 +108,19 @@ async function takeStandards(lines: string) {
   await again()
   return 'Set.'
 }
+/** Something made of cord comes into the lesson that is shown, or goes out of it. */
+const make = (made: Schemas['MadeIn'][]) => ask({ made })
+const made = computed(() => view.value?.course.draft.made ?? [])
+function addMade(e: Event) {
+  const select = e.target as HTMLSelectElement
+  const [project, lesson] = [select.value, shown.value?.number]
+  select.value = ''
+  if (project && lesson) return make([...made.value, { lesson, project }])
+}
+function leaveOut(project: string) {
+  const at = made.value.findIndex((m) => m.lesson === shown.value?.number && m.project === project)
+  return make(made.value.filter((_, i) => i !== at))
+}
 const ask = (change: Partial<Schemas['CourseDraft']>) => save({ draft: { ...view.value!.course.draft, ...change } })
 async function addLearners() {
   const n = view.value?.learners.length ?? 0
@@ -225,6 +238,15 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
                 <i class="cord-laid" /><i class="cord-tied" />
                 <small class="min">{{ Math.round(l.held && k.taken ? k.taken : k.minutes) }} min</small>
               </span>
+              <span
+                v-for="m in l.made"
+                :key="m.project"
+                class="lesson-knot"
+                :style="{ width: `${(m.minutes / view.course.draft.minutes) * WHOLE}%` }">
+                <RouterLink class="name" :to="`/teach/projects/${m.project}`">{{ m.name }}</RouterLink>
+                <i class="cord-laid" /><i class="cord-tied" />
+                <small class="min">{{ Math.round(m.minutes) }} min</small>
+              </span>
               <i class="post" :style="{ left: `${WHOLE}%` }" />
             </div>
             <p class="lesson-says">
@@ -261,6 +283,23 @@ useKeys([{ key: 'z', says: 'Undo the last move of a knot', run: () => byItself(u
                 </li>
               </ol>
             </details>
+            <template v-if="shown.made.length || !shown.held">
+              <h3>Made of cord</h3>
+              <ul v-if="shown.made.length" class="made-ready">
+                <li v-for="m in shown.made" :key="m.project">
+                  <RouterLink :to="`/teach/projects/${m.project}`">{{ m.name }}</RouterLink>
+                  <BButton v-if="!shown.held" class="btn-bare" :aria-label="`Leave out: ${m.name}`" @click="leaveOut(m.project)"
+                    >Leave out</BButton
+                  >
+                </li>
+              </ul>
+              <select v-if="!shown.held" class="form-select" aria-label="Something made of cord" value="" @change="addMade">
+                <option value="">Add something made of cord</option>
+                <option v-for="p in view.projects" :key="p.id" :value="p.id" :disabled="shown.made.some((m) => m.project === p.id)">
+                  {{ p.words }}
+                </option>
+              </select>
+            </template>
             <template v-for="[what, says] in madeReady" :key="what">
               <h3 v-if="says.length">{{ what }}</h3>
               <ul v-if="says.length" class="made-ready">

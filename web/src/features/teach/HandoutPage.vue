@@ -3,11 +3,12 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
-import { api, got, type KnotWords } from '../../api/client'
+import { api, got, type KnotWords, type Schemas } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import NotCome from '../../ui/NotCome.vue'
+import '../../styles/projects.css'
 
 const route = useRoute()
 const id = computed(() => Number(route.params.lesson))
@@ -22,7 +23,12 @@ async function read() {
     ids.map((k) => got(api.GET('/api/knots/{id}', { params: { path: { id: k }, query: turned.value ? { mirrored: true } : {} } }))),
   )
 }
-watch([board, turned], () => byItself(read()))
+const made = shallowRef<Schemas['ProjectView'][]>([])
+async function readMade() {
+  const ids = board.value?.made ?? []
+  made.value = await Promise.all(ids.map((id) => got(api.GET('/api/projects/{id}', { params: { path: { id } } }))))
+}
+watch([board, turned], () => byItself(Promise.all([read(), readMade()])))
 const print = () => window.print()
 </script>
 
@@ -44,7 +50,9 @@ const print = () => window.print()
           >
         </div>
       </header>
-      <p v-if="!board.knots.length">This lesson has no knot yet. <RouterLink :to="`/teach/${board.course}`">Give it some.</RouterLink></p>
+      <p v-if="!board.knots.length && !board.made.length">
+        This lesson has no knot yet. <RouterLink :to="`/teach/${board.course}`">Give it some.</RouterLink>
+      </p>
       <article v-for="k in knots" :key="k.id" class="handout-knot">
         <h2>{{ k.name }}</h2>
         <p class="cue">{{ k.cue }}</p>
@@ -64,6 +72,24 @@ const print = () => window.print()
           <p><b>Look for</b> {{ k.telltales.join('; ') }}.</p>
           <p v-for="m in k.mistakes.slice(0, 2)" :key="m.done"><b>Not so</b> {{ m.done }}: {{ m.so }}</p>
           <p v-for="c in k.cautions" :key="c.say" class="caution"><b>Mind</b> {{ c.say }}</p>
+          <p class="notes">Notes</p>
+        </div>
+      </article>
+      <article v-for="p in made" :key="p.id" class="handout-knot">
+        <h2>{{ p.name }}</h2>
+        <p class="cue">{{ p.about }}</p>
+        <!-- eslint-disable-next-line vue/no-v-html -- the server alone draws it -->
+        <div v-if="p.svg" class="project-drawn" v-html="p.svg" />
+        <div class="handout-words">
+          <p v-for="c in p.plan.cords" :key="c.name">
+            <b>{{ c.name }}: {{ c.length }}</b> {{ c.spans }}
+          </p>
+          <p>{{ p.plan.time }}</p>
+          <ol>
+            <li v-for="m in p.moves" :key="m">{{ m }}</li>
+          </ol>
+          <p v-for="l in p.lessons" :key="l"><b>It teaches</b> {{ l }}</p>
+          <p>{{ p.plan.undone }}</p>
           <p class="notes">Notes</p>
         </div>
       </article>

@@ -16,6 +16,9 @@ import { useTeaching } from './teaching'
 const RUNG = 236
 const WIDE = 132
 const DRAWN = 96
+/** Height of the row of rigs, and least width of a rig in it. */
+const RIGS = 192
+const RIG_WIDE = 206
 
 const route = useRoute()
 const teaching = useTeaching()
@@ -29,8 +32,10 @@ const { width } = useElementSize(frame)
 const opened = ref<string>()
 
 const rungs = computed(() => ladder.value?.rungs ?? [])
-const wide = computed(() => Math.max(width.value, ...rungs.value.map((r) => r.length * WIDE)))
-const high = computed(() => rungs.value.length * RUNG + 12)
+const rigs = computed(() => ladder.value?.rigs ?? [])
+const rigId = (r: Schemas['RigRung']) => `${r.job} ${r.name}`
+const wide = computed(() => Math.max(width.value, rigs.value.length * RIG_WIDE, ...rungs.value.map((r) => r.length * WIDE)))
+const high = computed(() => rungs.value.length * RUNG + 12 + (rigs.value.length ? RIGS : 0))
 /** Each knot above the middle of what it builds on, as far as its neighbours leave room. */
 const places = computed(() => {
   const at = new Map<string, { x: number; y: number; rung: Schemas['Rung'] }>()
@@ -65,6 +70,32 @@ const strands = computed(() =>
     return [{ ...s, d: `M${from.x} ${from.y}C${from.x} ${from.y - bend} ${to.x} ${to.y + bend} ${to.x} ${to.y}` }]
   }),
 )
+/** What is built on the ladder stands above it, evenly. */
+const rigPlaces = computed(() => rigs.value.map((rig, i) => ({ rig, id: rigId(rig), x: ((i + 0.5) / rigs.value.length) * wide.value })))
+const rigStrands = computed(() =>
+  rigPlaces.value.flatMap(({ rig, id, x }) =>
+    rig.knots.flatMap((knot) => {
+      const a = places.value.get(knot)
+      const y = RIGS - 28
+      return a
+        ? [
+            {
+              rig: id,
+              knot,
+              laid: a.rung.taught,
+              d: `M${a.x} ${a.y}C${a.x} ${a.y - (a.y - y) * 0.5} ${x} ${y + (a.y - y) * 0.5} ${x} ${y}`,
+            },
+          ]
+        : []
+    }),
+  ),
+)
+const openedRig = ref<string>()
+const onRig = computed(() => rigs.value.find((r) => rigId(r) === openedRig.value))
+function open(knot: string) {
+  opened.value = knot
+  openedRig.value = undefined
+}
 const shown = computed(() => opened.value ?? rungs.value.flat().find((k) => k.lesson && !k.taught)?.knot ?? rungs.value[0]?.[0]?.knot)
 const on = computed(() => (shown.value ? places.value.get(shown.value)?.rung : undefined))
 const below = computed(() => (ladder.value?.strands ?? []).filter((s) => s.above === shown.value))
@@ -100,7 +131,9 @@ const says = (k: Schemas['Rung']) =>
     <div ref="frame" class="ladder-frame" tabindex="0" role="region" aria-label="The ladder">
       <div class="ladder-head">
         <h1>The ladder</h1>
-        <p>A strand is what two knots share. Laid: both are taught. Dots: still to climb. Sag: due again.</p>
+        <p>
+          Above it what is rigged with it. A strand is what two knots share. Laid: both are taught. Dots: still to climb. Sag: due again.
+        </p>
       </div>
       <div v-if="ladder" class="ladder-in" :style="{ width: `${wide}px`, height: `${high}px` }">
         <svg :width="wide" :height="high" aria-hidden="true">
@@ -112,7 +145,11 @@ const says = (k: Schemas['Rung']) =>
             :y1="high - i * RUNG - RUNG + DRAWN + 4"
             :y2="high - i * RUNG - RUNG + DRAWN + 4"
             class="rung" />
-          <g v-for="s in strands" :key="`${s.below} ${s.above}`" :class="{ lit: s.above === shown || s.below === shown }">
+          <!-- What a rig stands on is seen when it, or one of its knots, is opened. -->
+          <g v-for="s in rigStrands" :key="`${s.rig} ${s.knot}`">
+            <path v-if="s.rig === openedRig" class="strand-dots" :class="{ laid: s.laid }" :d="s.d" />
+          </g>
+          <g v-for="s in strands" :key="`${s.below} ${s.above}`" :class="{ lit: !openedRig && (s.above === shown || s.below === shown) }">
             <template v-if="s.laid">
               <path class="cord-o" :d="s.d" />
               <path class="cord-a" :d="s.d" />
@@ -122,13 +159,32 @@ const says = (k: Schemas['Rung']) =>
           </g>
         </svg>
         <button
+          v-for="p in rigPlaces"
+          :key="p.id"
+          class="rung-knot rung-rig"
+          :class="{ on: p.id === openedRig, taught: p.rig.taught }"
+          :aria-pressed="p.id === openedRig"
+          :style="{ left: `${p.x}px`, top: '16px', width: `${RIG_WIDE - 8}px`, height: `${RIGS - 44}px` }"
+          @click="openedRig = p.id">
+          <b>{{ p.rig.name }}</b>
+          <small>{{ p.rig.job_name }}</small>
+          <span class="own-rung"
+            ><LearnerCord :run="p.rig.can" :of="Math.max(p.rig.of, 1)" :whole="p.rig.taught && p.rig.can === p.rig.of"
+          /></span>
+          <small>{{ p.rig.says }}</small>
+        </button>
+        <button
           v-for="[knot, p] in places"
           :key="knot"
           class="rung-knot"
-          :class="{ on: knot === shown, taught: p.rung.taught, due: p.rung.fading * 2 > p.rung.can }"
-          :aria-pressed="knot === shown"
+          :class="{
+            on: openedRig ? onRig?.knots.includes(knot) : knot === shown,
+            taught: p.rung.taught,
+            due: p.rung.fading * 2 > p.rung.can,
+          }"
+          :aria-pressed="!openedRig && knot === shown"
           :style="{ left: `${p.x}px`, top: `${p.y}px`, width: `${WIDE - 4}px`, height: `${RUNG - 34}px` }"
-          @click="opened = knot">
+          @click="open(knot)">
           <span class="thumb"><KnotFigure :knot="knot" :drawn-up="1" /></span>
           <span class="own-rung"
             ><LearnerCord :run="0" :of="3" :whole="p.rung.taught" :sags="p.rung.taught && p.rung.fading * 2 > p.rung.can"
@@ -138,7 +194,33 @@ const says = (k: Schemas['Rung']) =>
         </button>
       </div>
     </div>
-    <aside v-if="on" class="ladder-side">
+    <aside v-if="onRig" class="ladder-side">
+      <h2>{{ onRig.name }}</h2>
+      <p class="sub">{{ onRig.job_name }}</p>
+      <p v-if="onRig.missing.length" class="trouble m-0">
+        It cannot be rigged at the end of this course: no lesson teaches
+        <template v-for="(m, i) in onRig.missing" :key="m"><template v-if="i">, </template>{{ m.toLowerCase() }}</template
+        >.
+      </p>
+      <p v-else-if="onRig.taught">
+        All its knots were taught. {{ onRig.can }} of {{ onRig.of }} can tie every one of them by the standard.
+      </p>
+      <p v-else-if="onRig.lesson">It can be rigged after lesson {{ onRig.lesson }}.</p>
+      <template v-if="onRig.knots.length">
+        <h3>It stands on</h3>
+        <ul>
+          <li v-for="k in onRig.knots" :key="k">
+            <button class="link" @click="open(k)">{{ name(k) }}</button>
+            <span v-if="places.get(k)">{{ says(places.get(k)!.rung) }}</span>
+          </li>
+        </ul>
+      </template>
+      <div class="do">
+        <BButton class="btn-tar" :to="`/teach/${id}/test/${onRig.job}`">Test it on the rig</BButton>
+        <BButton v-if="onRig.missing.length" class="btn-tab" :to="`/teach/${id}`">Change the course</BButton>
+      </div>
+    </aside>
+    <aside v-else-if="on" class="ladder-side">
       <h2>{{ on.name }}</h2>
       <p class="sub">{{ says(on) }}</p>
       <div class="side-figure cloth"><KnotFigure :knot="on.knot" :drawn-up="1" /></div>
@@ -146,7 +228,7 @@ const says = (k: Schemas['Rung']) =>
         <h3>Builds on</h3>
         <ul>
           <li v-for="s in below" :key="s.below">
-            <button class="link" @click="opened = s.below">{{ name(s.below) }}</button>
+            <button class="link" @click="open(s.below)">{{ name(s.below) }}</button>
             <span>{{ s.says }}<template v-if="s.computed"> Read off their paths.</template></span>
           </li>
         </ul>
@@ -156,7 +238,7 @@ const says = (k: Schemas['Rung']) =>
         <h3>Leads to</h3>
         <ul>
           <li v-for="s in above" :key="s.above">
-            <button class="link" @click="opened = s.above">{{ name(s.above) }}</button>
+            <button class="link" @click="open(s.above)">{{ name(s.above) }}</button>
           </li>
         </ul>
       </template>

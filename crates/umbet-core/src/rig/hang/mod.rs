@@ -327,6 +327,7 @@ impl Rig for Hang {
         let drawings = looks::drawings(self, &facts, given);
         let own = serde_json::to_value(&facts).unwrap_or_default();
         let plan = RigPlan {
+            hitches: Vec::new(),
             said,
             measures,
             change: self.change(&parts, reader),

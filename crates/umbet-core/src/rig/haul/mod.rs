@@ -363,6 +363,7 @@ impl Rig for Haul {
         let drawings = looks::drawings(self, &facts, given);
         let own = serde_json::to_value(&facts).unwrap_or_default();
         let plan = RigPlan {
+            hitches: Vec::new(),
             said,
             measures,
             parts: vec![line],

@@ -291,6 +291,7 @@ impl Rig for Hoist {
         let drawings = looks::drawings(self, &facts, given);
         let own = serde_json::to_value(&facts).unwrap_or_default();
         let plan = RigPlan {
+            hitches: Vec::new(),
             said,
             measures: self.measures(&facts, reader),
             change: self.change(&facts, &line, reader),

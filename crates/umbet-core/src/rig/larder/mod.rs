@@ -285,6 +285,7 @@ impl Rig for Larder {
         let mut parts = parts.to_vec();
         Part::in_order(&mut parts);
         let plan = RigPlan {
+            hitches: Vec::new(),
             said: format!(
                 "{two} {}, kept from {}, over a branch {} up, {}, on {}.",
                 reader.mass(d.mass_kg),

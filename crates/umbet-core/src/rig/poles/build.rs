@@ -6,6 +6,7 @@ use crate::rig::Impossible;
 use crate::statics::frame::{Frame, V3};
 use crate::units::G;
 use crate::units::{Length, Reader};
+use std::collections::BTreeSet;
 
 /// Density of the poles, kilograms a cubic metre (wood handbooks, recalled: 500 to 900 green).
 const WOOD_KG_M3: f64 = 700.0;
@@ -65,6 +66,12 @@ impl Standing {
     /// The greatest height of a node, metres.
     pub fn high_m(&self) -> f64 {
         self.frame.nodes.iter().map(|n| n.z).fold(0.0, f64::max)
+    }
+
+    /// Ids of the knots its lashings begin and end with, each once.
+    pub fn hitches(&self) -> Vec<&'static str> {
+        let all: BTreeSet<&'static str> = self.lashed.iter().flat_map(|l| l.lashing.hitches()).collect();
+        all.into_iter().collect()
     }
 }
 

@@ -225,6 +225,7 @@ impl Rig for Poles {
             order: order::order(self, &standing, &lashed, &joints, reader),
             strike: order::strike(self),
             parts,
+            hitches: standing.hitches(),
             joints,
             cautions,
             known_from: vec![

@@ -215,6 +215,7 @@ pub fn plan(shelter: &Shelter, given: &Given<'_>) -> Result<ShelterPlan, Impossi
     let no_remedy = (!as_chosen && remedies.is_empty()).then(|| advice::no_remedy(shelter, &geometry));
     let work = Work { shelter, between: &between, g: &geometry, joints: &joints, forces: &forces, blow, reader };
     let rig = RigPlan {
+        hitches: Vec::new(),
         said: said(shelter, &between, given),
         measures: measures::measures(shelter, &between, &geometry, &forces, reader),
         change: advice::change(&judging, &forces, &parts, reader),

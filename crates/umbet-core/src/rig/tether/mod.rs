@@ -228,6 +228,7 @@ impl Rig for Tether {
         }
         let drawings = looks::drawings(self, &facts, given);
         let plan = RigPlan {
+            hitches: Vec::new(),
             said: self.said(reader),
             measures,
             change: self.change(&facts, &parts, reader),

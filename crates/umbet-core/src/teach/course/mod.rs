@@ -10,7 +10,8 @@ pub use work::{LessonWork, WorkStep, work_of};
 use super::ladder::{Gap, below, gaps, with_what_they_build_on};
 use super::minutes::{Minutes, Pace};
 use crate::knot::{Knot, catalogue};
-use crate::units::Length;
+use crate::project::{Project, project};
+use crate::units::{Length, Reader};
 use crate::usage::{ends, taken};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeSet;
@@ -57,8 +58,23 @@ const TIMES: [(Breadth, u32); 2] = [(Breadth::Few, 10), (Breadth::Family, 5)];
 const ROUND_ABOUT: f64 = 6.0;
 /// Minutes of the recap at its end: which would you use, and tied from memory (common practice).
 const RECAP: f64 = 4.0;
+/// Minutes in which something made of cord is shown before each makes their own (common practice).
+const SHOWN: f64 = 5.0;
 /// Cord in the hand besides the knot, metres: what a person needs to tie at all (common practice: two arm spans).
 const IN_HAND_M: f64 = 1.5;
+
+/// Something made of cord in a lesson.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct MadeIn {
+    /// The lesson, from 1.
+    #[cfg_attr(feature = "schema", schema(minimum = 1, maximum = 24))]
+    pub lesson: u32,
+    /// Id of the project.
+    #[cfg_attr(feature = "schema", schema(max_length = 60))]
+    pub project: String,
+}
 
 /// A course as it is asked for.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -88,6 +104,10 @@ pub struct CourseDraft {
     /// In which order.
     #[serde(default)]
     pub sorting: Sorting,
+    /// What is made of cord, lesson by lesson.
+    #[serde(default)]
+    #[cfg_attr(feature = "schema", schema(max_items = 24))]
+    pub made: Vec<MadeIn>,
 }
 
 /// What cannot be used of a course.
@@ -111,6 +131,12 @@ pub enum CourseFault {
     /// It is only here to be known when it is seen.
     #[error("The {0} is never tied, and not taught: take it out of what the course is to teach.")]
     Never(String),
+    /// No such project.
+    #[error("There is no project `{0}`.")]
+    NoProject(String),
+    /// Something is made in a lesson there is not.
+    #[error("The {0} is made in lesson {1}, and the course has fewer: take it out first.")]
+    MadeLater(String, u32),
 }
 
 /// A knot in a lesson.
@@ -127,12 +153,28 @@ pub struct Taught {
     pub total: f64,
 }
 
+/// Something made of cord in a lesson, in its usual size.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct Made {
+    /// Id of the project.
+    pub project: &'static str,
+    /// Its name.
+    pub name: &'static str,
+    /// Minutes it takes, shown and made.
+    pub minutes: f64,
+    /// Its cord for one learner, metres.
+    pub cord_m: f64,
+}
+
 /// A lesson as planned.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
 pub struct PlannedLesson {
     /// Its knots in order.
     pub knots: Vec<Taught>,
+    /// What is made of cord in it.
+    pub made: Vec<Made>,
     /// Minutes in all, with beginning, recap and striking.
     pub total: f64,
     /// Between these by the log, an estimate.
@@ -162,6 +204,9 @@ impl CourseDraft {
     /// The first part that cannot be used.
     pub fn check(&self) -> Result<(), CourseFault> {
         let unknown = self.wanted.iter().chain(&self.knows).find(|id| catalogue().find(id).is_none());
+        let known = |m: &&MadeIn| project(&m.project).is_none();
+        let no_project = self.made.iter().find(known);
+        let later = self.made.iter().find(|m| !(1..=self.lessons).contains(&m.lesson));
         let never = self.wanted.iter().filter_map(|id| catalogue().find(id)).find(|k| k.entry.never.is_some());
         match () {
             () if !(1..=24).contains(&self.lessons) => Err(CourseFault::Lessons),
@@ -169,6 +214,13 @@ impl CourseDraft {
             () if !(1..=60).contains(&self.class) => Err(CourseFault::Class),
             () if self.wanted.is_empty() => Err(CourseFault::Nothing),
             () if unknown.is_some() => Err(CourseFault::NoKnot(unknown.cloned().unwrap_or_default())),
+            () if no_project.is_some() => {
+                Err(CourseFault::NoProject(no_project.map_or_else(String::new, |m| m.project.clone())))
+            }
+            () if later.is_some() => {
+                let (what, lesson) = later.map_or((String::new(), 0), |m| (called(&m.project), m.lesson));
+                Err(CourseFault::MadeLater(what, lesson))
+            }
             () => never.map_or(Ok(()), |k| Err(CourseFault::Never(k.entry.said()))),
         }
     }
@@ -188,8 +240,8 @@ impl CourseDraft {
 
     /// Lessons filled in the order of the ladder, as even as whole knots allow; what is left over goes to the last.
     pub fn arranged(&self, pace: Pace) -> Vec<Vec<&'static str>> {
-        let most = f64::from(self.minutes) - ROUND_ABOUT - RECAP;
         let lessons = self.lessons as usize;
+        let most: Vec<f64> = (1..=self.lessons).map(|n| self.room(n)).collect();
         let cost = |id: &str| catalogue().find(id).map_or(0.0, |k| self.minutes_of(k, pace).total());
         let order = self.order();
         let mut left: f64 = order.iter().map(|id| cost(id)).sum();
@@ -199,7 +251,7 @@ impl CourseDraft {
             let share = (left + spent) / (lessons - lesson) as f64;
             let c = cost(id);
             // On when this lesson has its share, or the knot does not fit any more; the last takes what comes.
-            let full = spent > 0.0 && (spent + c > most || spent + c / 2.0 > share.min(most));
+            let full = spent > 0.0 && (spent + c > most[lesson] || spent + c / 2.0 > share.min(most[lesson]));
             if full && lesson + 1 < lessons {
                 (lesson, spent) = (lesson + 1, 0.0);
             }
@@ -208,13 +260,19 @@ impl CourseDraft {
             left -= c;
         }
         if self.breadth == Breadth::Family {
-            self.widen(&mut filled, most, &cost);
+            self.widen(&mut filled, &most, &cost);
         }
         filled
     }
 
+    /// Minutes a lesson has for its knots, counted from 1: what is made of cord in it takes its share.
+    fn room(&self, lesson: u32) -> f64 {
+        let made: f64 = self.made_in(lesson).iter().map(|m| m.minutes).sum();
+        (f64::from(self.minutes) - ROUND_ABOUT - RECAP - made).max(0.0)
+    }
+
     /// Near kin into lessons with time left: knots of a family that is being taught, whose foundations are laid by then.
-    fn widen(&self, lessons: &mut [Vec<&'static str>], most: f64, cost: &dyn Fn(&str) -> f64) {
+    fn widen(&self, lessons: &mut [Vec<&'static str>], most: &[f64], cost: &dyn Fn(&str) -> f64) {
         let mut laid = self.known();
         let taught: BTreeSet<&'static str> = lessons.iter().flatten().copied().chain(laid.iter().copied()).collect();
         let families: BTreeSet<_> =
@@ -222,7 +280,7 @@ impl CourseDraft {
         let mut kin: Vec<&'static Knot> = catalogue().taught().collect();
         kin.retain(|k| !taught.contains(k.id.as_str()) && families.contains(&format!("{:?}", k.entry.family)));
         kin.sort_by_key(|k| k.entry.hands.moves);
-        for lesson in lessons {
+        for (lesson, &most) in lessons.iter_mut().zip(most) {
             laid.extend(lesson.iter().copied());
             let mut spent: f64 = lesson.iter().map(|id| cost(id)).sum();
             while let Some(i) = kin.iter().position(|k| {
@@ -241,11 +299,37 @@ impl CourseDraft {
     /// What an arrangement of knots in lessons comes to: an instructor's own, or [`Self::arranged`].
     pub fn plan(&self, arranged: &[Vec<&'static str>], pace: Pace) -> CoursePlan {
         let mut met: BTreeSet<&'static str> = self.known();
-        let lessons = arranged.iter().map(|knots| self.lesson(knots, &mut met, pace)).collect();
+        let lessons =
+            (1..).zip(arranged).map(|(n, knots)| self.lesson(knots, self.made_in(n), &mut met, pace)).collect();
         CoursePlan { lessons, gaps: gaps(arranged, &self.known()), pace }
     }
 
-    fn lesson(&self, ids: &[&'static str], met: &mut BTreeSet<&'static str>, pace: Pace) -> PlannedLesson {
+    /// What is made of cord in a lesson, counted from 1.
+    pub fn projects_of(&self, lesson: u32) -> Vec<&'static Project> {
+        self.made.iter().filter(|m| m.lesson == lesson).filter_map(|m| project(&m.project)).collect()
+    }
+
+    fn made_in(&self, lesson: u32) -> Vec<Made> {
+        let made = |p: &'static Project| {
+            let usual = p.usual(&Reader::default());
+            let minutes = usual.minutes();
+            Made {
+                project: &p.id,
+                name: &p.name,
+                minutes: SHOWN + (minutes.low + minutes.high) / 2.0,
+                cord_m: usual.cords.iter().map(|c| f64::from(c.times) * c.length_m).sum(),
+            }
+        };
+        self.projects_of(lesson).into_iter().map(made).collect()
+    }
+
+    fn lesson(
+        &self,
+        ids: &[&'static str],
+        made: Vec<Made>,
+        met: &mut BTreeSet<&'static str>,
+        pace: Pace,
+    ) -> PlannedLesson {
         let knots: Vec<&'static Knot> = ids.iter().filter_map(|id| catalogue().find(id)).collect();
         let taught = |k: &&'static Knot| {
             let again = !met.insert(&k.id);
@@ -256,12 +340,19 @@ impl CourseDraft {
         let cord_each_m = knots.iter().map(|k| cord_to_practise(k).m()).fold(0.0, f64::max);
         let knots: Vec<Taught> = knots.iter().map(taught).collect();
         let taught = knots.iter().map(|t| t.total).sum::<f64>();
-        let beside = if knots.is_empty() { 0.0 } else { ROUND_ABOUT + RECAP };
+        let cord_each_m = cord_each_m + made.iter().map(|m| m.cord_m).sum::<f64>();
+        let begun = if knots.is_empty() && made.is_empty() { 0.0 } else { ROUND_ABOUT + RECAP };
+        let beside = begun + made.iter().map(|m| m.minutes).sum::<f64>();
         let total = taught + beside;
         let by = |b: f64| beside + taught * b / pace.factor;
         let over = total - f64::from(self.minutes);
-        PlannedLesson { knots, total, band: pace.band.map(by), over: (over > 0.5).then_some(over), cord_each_m }
+        PlannedLesson { knots, made, total, band: pace.band.map(by), over: (over > 0.5).then_some(over), cord_each_m }
     }
+}
+
+/// A project's name as it stands in a sentence.
+fn called(id: &str) -> String {
+    project(id).map_or_else(|| id.to_owned(), |p| p.name.to_lowercase())
 }
 
 /// Cord one learner practises a knot with, in its usual cord on its usual object.

@@ -1,9 +1,10 @@
 //! The work of a lesson in its order: what was tied last time, each knot opened as the instructor's school opens it, and the
 //! recap at the end.
 
-use super::{CourseDraft, Opening, PlannedLesson, RECAP, ROUND_ABOUT, Taught};
+use super::{CourseDraft, Made, Opening, PlannedLesson, RECAP, ROUND_ABOUT, Taught};
 use crate::knot::{Knot, catalogue};
 use crate::object::{Shape, object_kind};
+use crate::project::project;
 use crate::situation::Task;
 use crate::teach::ready::drilled_on;
 use crate::words::{listed, number, with_article};
@@ -28,6 +29,8 @@ words! {
         Drill => "drill",
         /// Looked at, one by one.
         Test => "test",
+        /// Something is made of cord.
+        Make => "make",
         /// What it was about, at the end.
         Recap => "recap",
         /// Struck and put away.
@@ -54,7 +57,7 @@ const OTHERS: usize = 2;
 
 /// What is done in a lesson of a course, step by step; `met` are the knots the class has met before it.
 pub fn work_of(draft: &CourseDraft, lesson: &PlannedLesson, met: &[&'static str]) -> Vec<WorkStep> {
-    if lesson.knots.is_empty() {
+    if lesson.knots.is_empty() && lesson.made.is_empty() {
         return Vec::new();
     }
     let mut met: Vec<&'static str> = met.to_vec();
@@ -69,7 +72,10 @@ pub fn work_of(draft: &CourseDraft, lesson: &PlannedLesson, met: &[&'static str]
         all.extend(if taught.again { again(taught, knot) } else { new(draft, taught, knot, &met) });
         met.push(taught.knot);
     }
-    all.push(recap(lesson));
+    all.extend(lesson.made.iter().map(make));
+    if !lesson.knots.is_empty() {
+        all.push(recap(lesson));
+    }
     all.push(step(LessonWork::Strike, None, "Everything untied, cord hanked and counted.", half));
     all
 }
@@ -153,6 +159,13 @@ fn use_of(knot: &Knot, task: Option<Task>) -> String {
 fn object(shape: Shape) -> String {
     let name = &object_kind(shape).name;
     if name.starts_with("a ") || name.starts_with("an ") { name.clone() } else { with_article(name) }
+}
+
+/// Something made of cord: begun together, then each at their own, looked at for what it teaches.
+fn make(made: &Made) -> WorkStep {
+    let teaches = project(made.project).and_then(|p| p.lessons.first()).map_or("", String::as_str);
+    let says = format!("Made of cord: {}. Begun together, then each at their own. {teaches}", made.name.to_lowercase());
+    step(LessonWork::Make, None, says, Some(made.minutes))
 }
 
 /// At the end: which would you use, and tied from memory.
