@@ -85,6 +85,7 @@ pub async fn serve(
     let store = app.store.clone();
     // What choosing asks of every path is worked out while the first page loads.
     tokio::task::spawn_blocking(|| umbet_core::topology::known_letting(""));
+    tokio::spawn(app.clone().read_ahead());
     let (told, hear) = tokio::sync::oneshot::channel();
     let stop = async move {
         stop.await;

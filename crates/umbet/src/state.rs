@@ -4,8 +4,8 @@ use crate::drawing_up::Works;
 use crate::error::Error;
 use crate::kept::{JudgedJoint, Kept};
 use crate::kit::{Kit, KitAtHand};
-use crate::store::{Settings, Store};
-use crate::tied::Register;
+use crate::store::{Course, Settings, Store};
+use crate::tied::{COURSES, Register};
 use std::num::NonZero;
 use std::sync::{Arc, PoisonError, RwLock};
 use umbet_core::rig::{PLANNERS, Planner};
@@ -38,6 +38,15 @@ impl App {
     /// When the settings cannot be read.
     pub async fn new(store: Store) -> Result<Self, Error> {
         Self::with_planners(store, PLANNERS).await
+    }
+
+    /// Reads what the learners of the latest courses have tied, so that the first board of the day is not waited for.
+    pub async fn read_ahead(self) {
+        let Ok(courses) = Course::list(&self.store).await else { return };
+        for course in courses.iter().rev().take(COURSES.get()) {
+            // Whoever opens the board reads it again, and is told what is wrong.
+            let _ = self.tied.of(&self.store, course.id).await;
+        }
     }
 
     /// The same, planning rigs of these kinds.

@@ -15,7 +15,7 @@ use umbet_core::teach::practice::Memory;
 use umbet_core::teach::tries::Try;
 
 /// Courses kept at hand: those that are being taught.
-const COURSES: NonZero<usize> = NonZero::new(4).unwrap();
+pub const COURSES: NonZero<usize> = NonZero::new(4).unwrap();
 
 /// One learner's tries at one knot, oldest first.
 #[derive(Debug, Default)]
