@@ -35,9 +35,7 @@ fn one(knot: &Knot) -> bool {
     match dress(knot, &mut |_| true) {
         Ok(form) => {
             let r = &form.rest;
-            let body = form
-                .body_d
-                .map_or(String::new(), |b| format!(", {b:.1} d of cord (its file says {})", knot.entry.usage.body_d));
+            let body = form.shape.as_ref().map_or(String::new(), |s| format!(", {:.1} d of cord", s.cord_d));
             println!(
                 "{:34} {:5.2} s, {:4} steps, {}, strands {:.4} d apart, sharpest bend {:.2} d{body}",
                 knot.id,

@@ -1,8 +1,8 @@
 //! Cord a knot takes: turns round the object, the body of the knot, and the tail.
 //!
 //! A turn is a girth of the object, along the cord's middle: π(D + d) round, 4 D + π d on a square: geometry. The diameters in a knot's body are
-//! measured on dressed paths (overhand 12.5 d, figure eight 17.2 d, bowline 31 d, clove 5 d besides its
-//! turns) or common practice; read them to about a tenth. Tails: twelve diameters and never under four
+//! measured on drawn-up forms (overhand 12.7 d, figure eight 17.4 d, bowline 26.1 d; see docs/methods/dressing.md), on an object
+//! common practice (clove 5 d besides its turns); read them to about a tenth. Tails: twelve diameters and never under four
 //! fingers (common practice).
 
 use crate::knot::{Knot, Tail, Usage};

@@ -96,6 +96,8 @@ fn dress(ids: &[String]) -> Result<()> {
     let mut words = vec!["run", "--quiet", "--package", "umbet-core", "--example", "dress", "--"];
     words.extend(ids.iter().map(String::as_str));
     cargo(&words)?;
+    say("Measuring what was drawn up");
+    cargo(&["run", "--quiet", "--package", "umbet-core", "--example", "measure"])?;
     say("Drawing bars up");
     cargo(&["run", "--quiet", "--package", "umbet-core", "--example", "work"])
 }

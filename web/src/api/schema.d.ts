@@ -4202,6 +4202,8 @@ export interface components {
             family: components["schemas"]["Family"];
             /** @description Id. */
             id: string;
+            /** @description What was measured on its drawn-up form, in a sentence. */
+            in_hand?: string | null;
             /** @description Can be tied in the bight. */
             in_the_bight: boolean;
             /** @description What stays in the line. */

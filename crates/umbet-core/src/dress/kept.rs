@@ -13,9 +13,6 @@ pub(super) struct Kept {
     of: String,
     /// How it went.
     rest: Rest,
-    /// Cord in the knot, in diameters, where it is about no object.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    body_d: Option<f64>,
     /// Forms from open to tight; the last is the drawn-up one.
     frames: Vec<KeptFrame>,
 }
@@ -69,15 +66,15 @@ fn unpacked(numbers: &[i32]) -> Vec<P3> {
 }
 
 impl Kept {
-    pub(super) fn new(of: String, rest: Rest, body_d: Option<f64>, frames: &[Frame]) -> Self {
+    pub(super) fn new(of: String, rest: Rest, frames: &[Frame]) -> Self {
         let last = frames.len() - 1;
         let kept = frames.iter().enumerate().map(|(i, f)| KeptFrame::of(f, if i == last { 1 } else { 2 })).collect();
-        Self { of, rest, body_d, frames: kept }
+        Self { of, rest, frames: kept }
     }
 
-    pub(super) fn into_parts(self) -> (String, Rest, Option<f64>, Vec<Frame>) {
+    pub(super) fn into_parts(self) -> (String, Rest, Vec<Frame>) {
         let frames = self.frames.into_iter().map(KeptFrame::into_frame).collect();
-        (self.of, self.rest, self.body_d, frames)
+        (self.of, self.rest, frames)
     }
 }
 

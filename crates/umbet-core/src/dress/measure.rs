@@ -1,11 +1,8 @@
-//! Measured on the drawn-up form: how much cord lies in the knot.
+//! Where in each rope the knot is, while it is drawn up.
 
 use super::contact::{nearest, pairs};
 use super::pull::bent;
 use super::ropes::{Chain, Ropes};
-
-/// A stretch inside the knot longer than this that touches nothing hangs free: an eye, a loop.
-const FREE: f64 = 2.0;
 
 fn on_object(ropes: &Ropes, i: usize) -> bool {
     ropes.rounds.iter().any(|r| r.object && r.across(ropes.x[i]).length() < r.radius + 0.56)
@@ -40,26 +37,4 @@ pub fn spans(ropes: &Ropes) -> Vec<(usize, usize)> {
         (on.iter().position(|o| *o).unwrap_or(0), on.iter().rposition(|o| *o).unwrap_or(c.n - 1))
     };
     ropes.chains.iter().map(span).collect()
-}
-
-/// Cord in the knot, in diameters: from first touch to last, less stretches that hang free.
-pub fn body_d(ropes: &Ropes) -> f64 {
-    let all = in_knot(ropes);
-    let mut total = 0.0;
-    for c in &ropes.chains {
-        let on = &all[c.nodes()];
-        let (Some(first), Some(last)) = (on.iter().position(|o| *o), on.iter().rposition(|o| *o)) else { continue };
-        let mut gap = 0.0;
-        for (k, on) in on.iter().enumerate().take(last).skip(first) {
-            let long = ropes.x[c.node(k)].distance(ropes.x[c.node(k + 1)]);
-            if *on {
-                total += if gap > FREE { 0.0 } else { gap } + long;
-                gap = 0.0;
-            } else {
-                gap += long;
-            }
-        }
-        total += if gap > FREE { 0.0 } else { gap };
-    }
-    total
 }

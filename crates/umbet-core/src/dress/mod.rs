@@ -13,11 +13,13 @@ mod measure;
 mod proof;
 mod pull;
 mod ropes;
+mod shape;
 mod tighten;
 
 pub use hold::Held;
 pub use proof::{MOST_OVERLAP, MOST_ROPE, SHARPEST, Undressed};
 pub use ropes::{Line, Ropes, Round, Shares};
+pub use shape::Shape;
 pub use tighten::{Rest, Schedule, tighten};
 
 use crate::knot::spline::{P2, P3};
@@ -45,12 +47,16 @@ pub struct Dressed {
     pub frames: Vec<Frame>,
     /// How it went.
     pub rest: Rest,
-    /// Cord in the knot, in diameters, without loops that hang free; `None` where it is about an object, whose turns no one
-    /// convention takes out.
-    pub body_d: Option<f64>,
+    /// What follows from its form; `None` where it is about an object, whose turns no one convention takes out.
+    pub shape: Option<Shape>,
 }
 
 impl Dressed {
+    fn of(frames: Vec<Frame>, rest: Rest) -> Self {
+        let shape = frames.last().filter(|f| f.objects.is_empty()).and_then(Shape::of);
+        Self { frames, rest, shape }
+    }
+
     /// The drawn-up form.
     pub fn tight(&self) -> &Frame {
         &self.frames[self.frames.len() - 1]
@@ -87,9 +93,7 @@ pub fn dress(knot: &Knot, go_on: &mut dyn FnMut(f64) -> bool) -> Result<Dressed,
     proof::prove(&knot.path, &ropes, &rest)?;
     let open = load::meets_of(knot);
     let on_the_way = evenly(&seen).into_iter().map(|f| cut(f, &open));
-    let frames = on_the_way.chain([cut(&ropes, &[])]).collect();
-    let body_d = knot.path.poles.is_empty().then(|| (measure::body_d(&ropes) * 10.0).round() / 10.0);
-    Ok(Dressed { frames, rest, body_d })
+    Ok(Dressed::of(on_the_way.chain([cut(&ropes, &[])]).collect(), rest))
 }
 
 /// Of all forms seen, those whose lengths lie evenly between the first and the last.
@@ -126,7 +130,7 @@ pub fn mark_of(knot: &Knot) -> String {
 
 /// What is written to the file beside a knot's path.
 pub fn written(knot: &Knot, form: &Dressed) -> String {
-    let kept = Kept::new(mark_of(knot), form.rest, form.body_d, &form.frames);
+    let kept = Kept::new(mark_of(knot), form.rest, &form.frames);
     serde_json::to_string(&kept).unwrap_or_default()
 }
 
@@ -135,8 +139,8 @@ pub fn written(knot: &Knot, form: &Dressed) -> String {
 /// # Errors
 /// What is wrong with the text.
 pub fn read(text: &str) -> Result<(String, Dressed), serde_json::Error> {
-    let (of, rest, body_d, frames) = serde_json::from_str::<Kept>(text)?.into_parts();
-    Ok((of, Dressed { frames, rest, body_d }))
+    let (of, rest, frames) = serde_json::from_str::<Kept>(text)?.into_parts();
+    Ok((of, Dressed::of(frames, rest)))
 }
 
 /// The drawn-up form of a knot of the catalogue, computed ahead; `None` where there is none, or it is of another path.

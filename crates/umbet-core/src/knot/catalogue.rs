@@ -1,5 +1,6 @@
 //! All knots of the product, read once from the files built into it.
 
+use super::measured::measured;
 use super::read::{EntryError, Knot};
 use std::sync::LazyLock;
 
@@ -28,7 +29,11 @@ impl Catalogue {
     /// The first file that cannot be used.
     pub fn read(files: &[(&str, &str)]) -> Result<Self, CatalogueError> {
         let read = |(id, text): &(&str, &str)| {
-            Knot::read(id, text).map_err(|fault| CatalogueError { file: (*id).to_owned(), fault })
+            let mut knot = Knot::read(id, text).map_err(|fault| CatalogueError { file: (*id).to_owned(), fault })?;
+            if let Some(m) = measured(id) {
+                knot.entry.usage.body_d = m.cord_d;
+            }
+            Ok(knot)
         };
         let mut knots = files.iter().map(read).collect::<Result<Vec<_>, _>>()?;
         knots.sort_by_key(|k| k.entry.order);

@@ -7,6 +7,7 @@ mod entry;
 mod facts;
 pub mod find;
 mod lay;
+mod measured;
 pub mod meeting;
 mod mend;
 pub mod notation;
@@ -25,6 +26,7 @@ pub use entry::{Caution, Drawn, DrawnUp, Family, Held, Identity, Mistake, OtherW
 pub use facts::{
     Along, Backup, CordNeeds, Grip, Hands, Leaves, LetsGo, Onto, Purchase, Stands, Strength, Tail, Untie, Usage, Wear,
 };
+pub use measured::{Measured, measured};
 pub use mend::Mend;
 pub use read::{EntryError, Knot, Place, place};
 pub use sides::told;

@@ -4,7 +4,7 @@ use super::bar::worked;
 use super::entry::{Making, Project};
 use super::mat::Weave;
 use crate::cord::{Construction, Cord, Stiffness, cord, cords};
-use crate::dress::dressed;
+use crate::knot::measured;
 use crate::units::{Band, Length, Reader};
 use crate::words::{capital, number};
 use serde::Serialize;
@@ -166,7 +166,7 @@ impl Project {
         let cells = long_m / (form.cell_d * d.m());
         let strands: Vec<f64> = form.cord_d.iter().map(|c| c * cells * d.m()).collect();
         let core = working.core() as f64 * long_m;
-        let end = stopper.as_deref().and_then(dressed).and_then(|s| s.body_d).map_or(0.0, |body| body * d.m());
+        let end = stopper.as_deref().and_then(measured).map_or(0.0, |s| s.cord_d * d.m());
         let all = core + strands.iter().sum::<f64>() + end;
         let mut because = vec![format!(
             "Measured on the drawn-up form: one of its {} is {} long and takes {} of working cord; {}that is {:.1} times its length, est., a tenth more or less by how hard it is drawn up.",
@@ -205,7 +205,7 @@ impl Project {
     }
 
     fn meshes(&self, [wide, high, side]: [f64; 3], d: Length, knot: &str, round: bool, reader: &Reader) -> Takes {
-        let knot_m = dressed(knot).and_then(|k| k.body_d).unwrap_or(0.0) * d.m();
+        let knot_m = measured(knot).map_or(0.0, |k| k.cord_d * d.m());
         // A mesh hangs by its corner: it is as wide and as high as its diagonal, and half a diagonal a row.
         let diagonal = side * std::f64::consts::SQRT_2;
         let across = (wide / diagonal).ceil();

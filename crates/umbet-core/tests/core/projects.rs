@@ -1,8 +1,8 @@
 //! Things made of cord: bars as they were drawn up, and what a wanted size takes.
 
 use umbet_core::cord::cord;
-use umbet_core::dress::dressed;
-use umbet_core::knot::catalogue;
+
+use umbet_core::knot::{catalogue, measured};
 use umbet_core::project::{Making, ProjectPlan, Wanted, Weave, Working, project, projects, stale, worked};
 use umbet_core::topology::{Diagram, Named, knot_name};
 use umbet_core::units::{Length, Reader};
@@ -156,7 +156,7 @@ fn what_runs_out_in_one_go_is_no_knot() {
 #[test]
 fn a_net_is_its_meshes() {
     let plan = planned("net", &[0.5, 0.3, 0.05]);
-    let bend = dressed("sheet-bend").and_then(|k| k.body_d).expect("it was drawn up");
+    let bend = measured("sheet-bend").expect("it was measured").cord_d;
     let thick = cord("paracord-iii").expect("a cord").diameter.m();
     let by_hand = 72.0 * (0.1 + bend * thick) * 1.1 + 0.5 + 0.3;
     assert!((metres(&plan) - by_hand).abs() < 0.011, "{} and {by_hand}", metres(&plan));

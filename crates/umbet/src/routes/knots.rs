@@ -199,6 +199,8 @@ pub struct KnotWords {
     drawn_up: bool,
     /// Why it is not.
     not_drawn_up: Option<String>,
+    /// What was measured on its drawn-up form, in a sentence.
+    in_hand: Option<String>,
 }
 
 /// A middling object for a knot, and cord to go with it.
@@ -368,6 +370,7 @@ pub async fn get(Path(id): Path<String>, Query(q): Query<ToldQuery>) -> Result<J
         ropes: k.path.strands.len(),
         drawn_up: umbet_core::dress::dressed(&k.id).is_some(),
         not_drawn_up: k.entry.dress.not.clone(),
+        in_hand: umbet_core::dress::dressed(&k.id).and_then(|form| Some(form.shape.as_ref()?.says())),
     }))
 }
 
