@@ -63,7 +63,7 @@ impl Shape {
     pub fn says(&self) -> String {
         let [narrow, wide] = self.wide_d;
         format!(
-            "As it is drawn up by hand {:.0} diameters of cord lie in it, its eyes left out; it is {narrow:.1} to {wide:.1} diameters across, and its rope bends to a radius of {:.1}.",
+            "As it is drawn up by hand {:.0} diameters of cord lie in it, its eyes left out; it is {narrow:.1} to {wide:.1} diameters across; its rope’s sharpest bend has a radius of {:.1}.",
             self.cord_d, self.sharpest_d
         )
     }

@@ -51,9 +51,8 @@ const percent = (x: number) => `${Math.round(x * 100)}`
     <template v-if="cord">
       <h2>Takes {{ cord.words }} of cord</h2>
       <CordBar :items="cord.items" />
-      <p class="sub">
-        Reckoned {{ cord.on }}. An estimate: up to a fifth more or less.<template v-if="knot.in_hand"> {{ knot.in_hand }}</template>
-      </p>
+      <p class="sub">Reckoned {{ cord.on }}. An estimate: up to a fifth more or less.</p>
+      <p v-if="knot.in_hand" class="sub">{{ knot.in_hand }}</p>
     </template>
     <h2>Lets go</h2>
     <p>{{ knot.lets_go }}</p>
