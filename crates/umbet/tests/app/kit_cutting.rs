@@ -89,7 +89,9 @@ async fn a_class_is_cut_in_two_colours_of_one_cord() {
     assert!(problem.to_string().contains("two colours of it"), "{problem}");
     let (status, plan) = s.get(&format!("{one}&colour=red&second_colour=white")).await;
     assert_eq!(status, StatusCode::OK, "{plan}");
-    for piece in plan["pieces"].as_array().expect("pieces") {
+    // What is made in a lesson is of its own cord.
+    let made = |piece: &&serde_json::Value| piece["cuts"].to_string().contains("Slip-loop bar");
+    for piece in plan["pieces"].as_array().expect("pieces").iter().filter(|p| !made(p)) {
         let second = piece["cuts"].to_string().contains("another colour");
         assert_eq!(piece["from"], if second { "White spool" } else { "Red spool" }, "{piece}");
     }
