@@ -1295,6 +1295,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lashings/{id}/model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A lashing in space, to be turned. */
+        get: operations["lashing_model"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learners/{id}": {
         parameters: {
             query?: never;
@@ -4484,6 +4501,8 @@ export interface components {
             name: string;
             /** @description What it is for. */
             say: string;
+            /** @description Ways of drawing it tighter. */
+            tighten: components["schemas"]["Tightening"][];
             /** @description What goes wrong: in a few words, and what follows. */
             wrong: string[][];
         };
@@ -5086,14 +5105,28 @@ export interface components {
             /** @description What that does. */
             so: string;
         };
-        /** @description A knot in space. */
+        /** @description A knot or a lashing in space. */
         Model: {
+            /** @description Poles that run any way: those of a lashing. */
+            bars: components["schemas"]["ModelBar"][];
             /** @description Its forms from open to drawn up; none where it is not drawn up. */
             drawn_up: components["schemas"]["ModelForm"][];
-            /** @description Its poles. */
+            /** @description Its poles, each along one way of the drawing. */
             poles: components["schemas"]["ModelPole"][];
             /** @description Its ropes. */
             ropes: components["schemas"]["ModelRope"][];
+        };
+        /** @description A round pole that runs any way. */
+        ModelBar: {
+            /** @description A point of its axis. */
+            at: number[];
+            /**
+             * Format: double
+             * @description Radius in rope diameters.
+             */
+            radius: number;
+            /** @description The way it runs, of length 1. */
+            way: number[];
         };
         /** @description A form of a knot on its way from open to drawn up. */
         ModelForm: {
@@ -5116,6 +5149,8 @@ export interface components {
         };
         /** @description A rope of the model. */
         ModelRope: {
+            /** @description For each move, from which of its points on it lies: another than the first where the short end is worked. */
+            from: number[];
             /** @description For each move, how many of its points are laid before it; the last is all of them. */
             laid: number[];
             /** @description Its centreline, unit the rope's diameter: x, y, z after x, y, z. */
@@ -6542,6 +6577,17 @@ export interface components {
          * @enum {string}
          */
         Tighten: "round-turns" | "looped" | "by-hand";
+        /** @description A way of drawing it tighter. */
+        Tightening: {
+            /** @description What to mind. */
+            mind: string;
+            /** @description How it is done, move by move. */
+            moves: string[];
+            /** @description What it is called. */
+            name: string;
+            /** @description What it reaches, in a sentence. */
+            says: string;
+        };
         /** @description A learner on the board. */
         Tile: {
             /** @description Not there today. */
@@ -11203,6 +11249,63 @@ export interface operations {
                 };
             };
             /** @description No such lashing */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    lashing_model: {
+        parameters: {
+            query?: {
+                /** @description Turns; as it is usually tied when absent. */
+                turns?: number;
+                /** @description Frapping turns. */
+                frapping?: number;
+                /** @description For the left hand. */
+                mirrored?: boolean;
+            };
+            header?: never;
+            path: {
+                /** @description Lashing id */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The model */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Model"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is none */
             404: {
                 headers: {
                     [name: string]: unknown;

@@ -86,7 +86,7 @@ function laid(rope: Model['ropes'][number], step: number): Vector3[] {
   const whole = Math.floor(step)
   const upto = Math.round(at(whole) + (at(whole + 1) - at(whole)) * (step - whole))
   const points: Vector3[] = []
-  for (let i = 0; i < upto; i++) {
+  for (let i = rope.from[whole] ?? 0; i < upto; i++) {
     const p = new Vector3(rope.points[3 * i], rope.points[3 * i + 1], rope.points[3 * i + 2])
     if (!points.length || points[points.length - 1]!.distanceTo(p) > 0.3) points.push(p)
   }
@@ -162,6 +162,13 @@ export class Stage {
       post.position.set(x, y, 0)
       this.knot.add(post)
     })
+    for (const { way, radius, at } of model.bars) {
+      const material = new MeshLambertMaterial({ color: dye('--u-wood') })
+      const pole = new Mesh(bar(radius, false), material)
+      pole.quaternion.setFromUnitVectors(new Vector3(0, 1, 0), new Vector3().fromArray(way))
+      pole.position.fromArray(at)
+      this.knot.add(pole)
+    }
     const near = form ? 'drawn up' : 'open'
     if (this.framed !== near) {
       const points = form ? form.ropes.flatMap(pointsOf) : model.ropes.flatMap((r) => laid(r, r.laid.length - 1))

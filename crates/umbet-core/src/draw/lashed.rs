@@ -81,7 +81,7 @@ pub fn lashed(tied: &Tied<'_>, figure: &LashedFigure) -> Scene {
 
     let mut items: Vec<Item> = poles.iter().flat_map(|p| pole_items(p, &view)).collect();
     let next = figure.step.and_then(|i| tied.moves.get(i));
-    let laid = laid_by(tied, figure.step, line.len());
+    let laid = tied.laid_before(figure.step);
     let back = next.is_some_and(|m| m.points[0] > m.points[1]);
     let lies = &line[laid[0]..laid[1]];
     let mut points: Vec<P3> =
@@ -120,17 +120,20 @@ pub fn lashed(tied: &Tied<'_>, figure: &LashedFigure) -> Scene {
     Scene { width: figure.size[0], height: figure.size[1], items, alt: alt(tied, figure) }
 }
 
-/// From which to which point the cord lies before a move.
-fn laid_by(tied: &Tied<'_>, step: Option<usize>, all: usize) -> [usize; 2] {
-    const LEAD: usize = 18;
-    let Some(next) = step.and_then(|i| tied.moves.get(i)) else { return [0, all] };
-    let [from, to] = next.points;
-    if from <= to {
-        return [0, from.max(LEAD.min(to))];
+impl Tied<'_> {
+    /// From which to which point the cord lies before a move; all of it where none comes.
+    pub fn laid_before(&self, step: Option<usize>) -> [usize; 2] {
+        const LEAD: usize = 18;
+        let all = self.laid.strand.points.len();
+        let Some(next) = step.and_then(|i| self.moves.get(i)) else { return [0, all] };
+        let [from, to] = next.points;
+        if from <= to {
+            return [0, from.max(LEAD.min(to))];
+        }
+        // Worked with the short end: what lies is from there to a lead of the long end.
+        let lead = self.laid.worked_back.map_or(all, |w| (w[2] + LEAD).min(all));
+        [from, lead]
     }
-    // Worked with the short end: what lies is from there to a lead of the long end.
-    let lead = tied.laid.worked_back.map_or(all, |w| (w[2] + LEAD).min(all));
-    [from, lead]
 }
 
 /// Frames the cord, not the poles.

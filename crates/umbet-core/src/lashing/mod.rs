@@ -10,6 +10,7 @@ pub mod lay;
 pub mod notation;
 pub mod pole;
 pub mod strand;
+pub mod tighten;
 pub mod word;
 
 pub use entry::{Cord, Counts, FRAPPING, Lashing, LashingError, Meet, Move, TURNS, lashing, lashing_files, lashings};

@@ -98,17 +98,7 @@ impl Project {
                 let few = format!("{name} makes fewer than {LEAST_CELLS:.0} {} so short", self.cell);
                 (size(0) < least.m()).then(|| format!("{few}: give {long} or more, or take thinner cord."))
             }
-            Making::Mat { weave } => {
-                let mat = weave.mat();
-                let lanes = mat.lanes(size(0) / wanted.diameter.m());
-                let least = reader.length_up(wanted.diameter * mat.across_d(LEAST_LANES));
-                let most = reader.length(wanted.diameter * mat.across_d(MOST_LANES));
-                if lanes < LEAST_LANES {
-                    return Some(format!("{name} is too thick for so small a mat: give {least} or more, or take thinner cord."));
-                }
-                let over = lanes > MOST_LANES;
-                over.then(|| format!("{name} would have to be followed {lanes} times to fill it: give {most} or less, or take thicker cord."))
-            }
+            Making::Mat { weave } => unfit_mat(*weave, size(0), wanted.diameter, &name, reader),
             Making::Meshes { .. } => (size(2) < LEAST_SIDE_D * wanted.diameter.m()).then(|| {
                 let side = reader.length_up(wanted.diameter * LEAST_SIDE_D);
                 format!("{name} is too thick for such a mesh: its knots would meet. Give a side of {side} or more, or take thinner cord.")
@@ -249,6 +239,20 @@ impl Project {
 
 fn usual_cord() -> &'static Cord {
     cord(USUAL_CORD).unwrap_or_else(|| &cords()[0])
+}
+
+/// Why a mat cannot be filled so: too few lanes, or more than anyone follows.
+fn unfit_mat(weave: Weave, across_m: f64, d: Length, name: &str, reader: &Reader) -> Option<String> {
+    let mat = weave.mat();
+    let lanes = mat.lanes(across_m / d.m());
+    if lanes < LEAST_LANES {
+        let least = reader.length_up(d * mat.across_d(LEAST_LANES));
+        return Some(format!("{name} is too thick for so small a mat: give {least} or more, or take thinner cord."));
+    }
+    let most = reader.length(d * mat.across_d(MOST_LANES));
+    (lanes > MOST_LANES).then(|| {
+        format!("{name} would have to be followed {lanes} times to fill it: give {most} or less, or take thicker cord.")
+    })
 }
 
 /// A mat of one line, followed until its meshes are full.

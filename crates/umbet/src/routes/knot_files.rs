@@ -18,11 +18,13 @@ use utoipa::ToSchema;
 #[derive(Serialize, ToSchema)]
 pub struct ModelRope {
     /// Its centreline, unit the rope's diameter: x, y, z after x, y, z.
-    points: Vec<f32>,
+    pub(super) points: Vec<f32>,
     /// For each move, how many of its points are laid before it; the last is all of them.
-    laid: Vec<usize>,
+    pub(super) laid: Vec<usize>,
+    /// For each move, from which of its points on it lies: another than the first where the short end is worked.
+    pub(super) from: Vec<usize>,
     /// Its beginning and its end are whipped ends; else it runs on.
-    whipped: [bool; 2],
+    pub(super) whipped: [bool; 2],
 }
 
 /// A round object of the model.
@@ -36,15 +38,28 @@ pub struct ModelPole {
     at: [f64; 2],
 }
 
-/// A knot in space.
+/// A round pole that runs any way.
+#[derive(Serialize, ToSchema)]
+pub struct ModelBar {
+    /// The way it runs, of length 1.
+    pub(super) way: [f64; 3],
+    /// Radius in rope diameters.
+    pub(super) radius: f64,
+    /// A point of its axis.
+    pub(super) at: [f64; 3],
+}
+
+/// A knot or a lashing in space.
 #[derive(Serialize, ToSchema)]
 pub struct Model {
     /// Its ropes.
-    ropes: Vec<ModelRope>,
-    /// Its poles.
-    poles: Vec<ModelPole>,
+    pub(super) ropes: Vec<ModelRope>,
+    /// Its poles, each along one way of the drawing.
+    pub(super) poles: Vec<ModelPole>,
+    /// Poles that run any way: those of a lashing.
+    pub(super) bars: Vec<ModelBar>,
     /// Its forms from open to drawn up; none where it is not drawn up.
-    drawn_up: Vec<ModelForm>,
+    pub(super) drawn_up: Vec<ModelForm>,
 }
 
 /// A form of a knot on its way from open to drawn up.
@@ -56,7 +71,7 @@ pub struct ModelForm {
     at: Vec<[f64; 2]>,
 }
 
-fn numbers<'a>(points: impl IntoIterator<Item = &'a P3>) -> Vec<f32> {
+pub(super) fn numbers<'a>(points: impl IntoIterator<Item = &'a P3>) -> Vec<f32> {
     points.into_iter().flatten().map(|&x| (x * 1000.0).round() as f32 / 1000.0).collect()
 }
 
@@ -75,7 +90,7 @@ pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
             let now = step.iter().rfind(|p| p.rope == r).map(|p| s.index_at(p.waypoint, p.back) + 1);
             laid.push(now.unwrap_or(before).max(before));
         }
-        ModelRope { points: numbers(&s.points), laid, whipped: whipped[r] }
+        ModelRope { points: numbers(&s.points), from: vec![0; laid.len()], laid, whipped: whipped[r] }
     };
     let pole = |p: &umbet_core::knot::notation::Pole| ModelPole {
         axis: match p.axis {
@@ -92,6 +107,7 @@ pub async fn model(Path(id): Path<String>) -> Result<Json<Model>, Error> {
         drawn_up: dressed(&k.id).map_or_else(Vec::new, |d| d.frames.iter().map(form).collect()),
         ropes: k.path.strands.iter().enumerate().map(rope).collect(),
         poles: k.path.poles.iter().map(pole).collect(),
+        bars: Vec::new(),
     }))
 }
 

@@ -1,13 +1,15 @@
 //! Lashings: what each is for, how it is tied move by move, and its drawings.
 
 use super::figures::svg_answer;
+use super::knot_files::{Model, ModelBar, ModelRope, numbers};
 use crate::error::{Error, NotThere, Problem};
-use crate::extract::{Path, Query};
+use crate::extract::{Path, Person, Query};
 use axum::Json;
 use axum::response::Response;
 use serde::{Deserialize, Serialize};
 use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed};
 use umbet_core::knot::told;
+use umbet_core::lashing::tighten::{Tightening, tighten};
 use umbet_core::lashing::{Counts, DRAWN, FRAPPING, How, Lashing, Laying, TURNS, lashing, lashings};
 use utoipa::{IntoParams, ToSchema};
 
@@ -108,6 +110,8 @@ pub struct LashingWords {
     frapped: bool,
     /// Move by move.
     moves: Vec<LashingMove>,
+    /// Ways of drawing it tighter.
+    tighten: Vec<Tightening>,
 }
 
 /// Radius where none is said: poles eight cords thick.
@@ -148,13 +152,18 @@ pub async fn list() -> Json<Vec<LashingSummary>> {
     get, operation_id = "lashing", path = "/api/lashings/{id}", params(("id" = String, Path, description = "Lashing id"), LashingQuery),
     responses((status = 200, description = "The lashing", body = LashingWords), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
 )]
-pub async fn get(Path(id): Path<String>, Query(q): Query<LashingQuery>) -> Result<Json<LashingWords>, Error> {
+pub async fn get(
+    person: Person,
+    Path(id): Path<String>,
+    Query(q): Query<LashingQuery>,
+) -> Result<Json<LashingWords>, Error> {
     let l = found(&id)?;
     let counts = counts(l, q.turns, q.frapping)?;
     let script = l.with(counts);
     let laid = laid(&script, USUAL)?;
     let moves = l.moves(&laid, counts).map_err(|e| Error::fault("turns", e.to_string()))?;
     let say = |s: &str| told(s, q.mirrored).into_owned();
+    let tighten = tighten(l, counts, &person.reader()).map_err(|e| Error::fault("turns", format!("{e}.")))?;
     Ok(Json(LashingWords {
         id: l.id.clone(),
         name: l.name.clone(),
@@ -165,6 +174,7 @@ pub async fn get(Path(id): Path<String>, Query(q): Query<LashingQuery>) -> Resul
         wrong: l.wrong.iter().map(|[what, then]| [say(what), say(then)]).collect(),
         counts,
         frapped: l.frapped(),
+        tighten,
         moves: moves.iter().map(|m| LashingMove { short: m.short.clone(), say: say(&m.say) }).collect(),
     }))
 }
@@ -200,4 +210,30 @@ pub async fn lashing_figure(Path(id): Path<String>, Query(q): Query<LashingFigur
     let figure =
         LashedFigure { step, seen: q.seen.unwrap_or(LashingSeen::Front), mirrored: q.mirrored, laid: q.laid, size };
     Ok(svg_answer(&lashed(&Tied { lashing: l, laid: &laid, moves: &moves }, &figure), q.standalone))
+}
+
+/// A lashing in space, to be turned.
+#[utoipa::path(
+    get, operation_id = "lashing_model", path = "/api/lashings/{id}/model", params(("id" = String, Path, description = "Lashing id"), LashingQuery),
+    responses((status = 200, description = "The model", body = Model), (status = 422, description = "A value is out of reason", body = Problem), NotThere)
+)]
+pub async fn lashing_model(Path(id): Path<String>, Query(q): Query<LashingQuery>) -> Result<Json<Model>, Error> {
+    let l = found(&id)?;
+    let counts = counts(l, q.turns, q.frapping)?;
+    let script = l.with(counts);
+    let laid = laid(&script, USUAL)?;
+    let moves = l.moves(&laid, counts).map_err(|e| Error::fault("turns", e.to_string()))?;
+    let tied = Tied { lashing: l, laid: &laid, moves: &moves };
+    let lies: Vec<[usize; 2]> = (0..moves.len()).map(Some).chain([None]).map(|step| tied.laid_before(step)).collect();
+    let points: Vec<[f64; 3]> = laid.strand.points.iter().map(|p| p.at.to_array()).collect();
+    let cord = ModelRope {
+        points: numbers(&points),
+        laid: lies.iter().map(|l| l[1]).collect(),
+        from: lies.iter().map(|l| l[0]).collect(),
+        whipped: [true, true],
+    };
+    let bar =
+        |p: &umbet_core::lashing::Pole| ModelBar { way: p.along.to_array(), radius: p.radius, at: p.middle.to_array() };
+    let bars = laid.poles.iter().map(bar).collect();
+    Ok(Json(Model { ropes: vec![cord], poles: Vec::new(), bars, drawn_up: Vec::new() }))
 }

@@ -136,6 +136,7 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(lashings::list))
         .routes(routes!(lashings::get))
         .routes(routes!(lashings::lashing_figure))
+        .routes(routes!(lashings::lashing_model))
         .routes(routes!(rigs::kinds))
         .routes(routes!(rigs::begin, rigs::plan))
         .routes(routes!(rigs::sheet))

@@ -1,6 +1,7 @@
 //! Every lashing over the interface: told for each number of its turns, drawn after each of its moves from each side, refused beyond.
 
 use crate::support::Server;
+use crate::support::browser::Browser;
 use axum::http::StatusCode;
 use serde_json::Value;
 
@@ -83,4 +84,55 @@ async fn every_move_of_a_lashing_is_drawn() {
         let (status, _) = s.text(&format!("/api/lashings/{id}/figure.svg?step={}", moves + 1)).await;
         assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{id}");
     }
+}
+
+/// In space a lashing is one cord about its poles: more of it laid with every move worked with the long end, all of it at last, each
+/// point outside every pole; it says how it is drawn tighter.
+#[tokio::test]
+async fn every_lashing_is_turned_and_drawn_tighter() {
+    let s = Server::empty().await;
+    for id in ids(&s).await {
+        let (_, l) = s.get(&format!("/api/lashings/{id}")).await;
+        let (status, model) = s.get(&format!("/api/lashings/{id}/model")).await;
+        assert_eq!(status, StatusCode::OK, "{id}: {model}");
+        let cord = &model["ropes"][0];
+        let numbers = |v: &Value| v.as_array().expect("numbers").iter().filter_map(Value::as_f64).collect::<Vec<_>>();
+        let (points, laid, from) = (numbers(&cord["points"]), numbers(&cord["laid"]), numbers(&cord["from"]));
+        assert_eq!(laid.len(), words_of(&l).len() + 1, "{id}: before each move, and tied");
+        assert_eq!(laid.last().map(|n| *n as usize), Some(points.len() / 3), "{id}: all of it at last");
+        assert!(from.iter().zip(&laid).all(|(a, b)| a < b), "{id}: {from:?} {laid:?}");
+        let bars = model["bars"].as_array().expect("poles");
+        assert!((2..=3).contains(&bars.len()), "{id}");
+        for bar in bars {
+            let (way, at, radius) =
+                (numbers(&bar["way"]), numbers(&bar["at"]), bar["radius"].as_f64().expect("a radius"));
+            for p in points.chunks_exact(3) {
+                let v: Vec<f64> = (0..3).map(|k| p[k] - at[k]).collect();
+                let along: f64 = (0..3).map(|k| v[k] * way[k]).sum();
+                let out = (0..3).map(|k| (v[k] - along * way[k]).powi(2)).sum::<f64>().sqrt();
+                assert!(out > radius + 0.3, "{id}: cord in a pole, {out:.2} from its axis of radius {radius}");
+            }
+        }
+        let ways = l["tighten"].as_array().expect("ways");
+        assert_eq!(ways.len(), if l["frapped"] == true { 2 } else { 1 }, "{id}");
+        assert!(ways.iter().all(|w| w["says"].as_str().is_some_and(|t| t.contains("est."))), "{id}: {ways:?}");
+    }
+    assert_eq!(s.get("/api/lashings/square/model?turns=99").await.0, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(s.get("/api/lashings/nobody/model").await.0, StatusCode::NOT_FOUND);
+}
+
+/// Turned by hand on its page, and back to the drawing.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_lashing_is_turned_by_hand_on_its_page() {
+    let (s, b) = (Server::empty().await, Browser::open(1280, 800).await);
+    b.driver.goto(s.url("/lashings/square")).await.expect("the page opens");
+    b.see(".lashing-figure svg").await;
+    b.press(".lashing-head .btn", "By hand").await;
+    b.see(".model canvas, .model .still").await;
+    b.press(".said-step .btn", "Next move").await;
+    b.see_words(".said-step small", "Move 2 of").await;
+    b.press(".lashing-head .btn", "Front").await;
+    b.see(".lashing-figure svg").await;
+    b.settled().await;
+    assert_eq!(b.complaints().await, Vec::<String>::new());
 }

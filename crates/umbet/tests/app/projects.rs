@@ -71,7 +71,7 @@ async fn a_project_is_planned_on_the_page() {
     b.see_words(".project", "the working cord comes back").await;
     b.see(".cut-piece").await;
     b.type_into(".project-asked input", "a lot\u{e007}").await;
-    b.see_words(".not-come", "Length of the bar: give a number").await;
+    b.see_words(".project-cols .trouble", "Length of the bar: give a number").await;
     assert_eq!(
         b.driver.find_all(By::Css(".project-cords li")).await.map(|l| l.len()).ok(),
         Some(0),

@@ -47,6 +47,15 @@ watch([id, mirrored], again)
             <dd>{{ then }}</dd></template
           >
         </dl>
+        <h2>Draw it tighter</h2>
+        <template v-for="t in told.tighten" :key="t.name">
+          <h3>{{ t.name }}</h3>
+          <ol>
+            <li v-for="m in t.moves" :key="m">{{ m }}</li>
+          </ol>
+          <p>{{ t.says }}</p>
+          <p class="sub"><b>Mind</b> {{ t.mind }}</p>
+        </template>
         <p v-if="told.also.length" class="sub">Also called {{ told.also.join(', ') }}.</p>
         <h2>Others</h2>
         <ul class="plain">

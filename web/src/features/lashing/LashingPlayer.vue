@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A lashing tied move by move: from the front, from behind, or turned; the numbers of turns are the reader's.
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import IconArrow from '~icons/lucide/arrow-right'
 import IconBack from '~icons/lucide/arrow-left'
 import { useAsked } from '../../api/asked'
@@ -8,6 +8,7 @@ import { api, got, type Schemas } from '../../api/client'
 import { useHabits } from '../../app/habits'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import '../../styles/lashing.css'
+import '../../styles/tie.css'
 
 const props = defineProps<{
   /** Its id. */
@@ -41,6 +42,18 @@ const {
   ),
 )
 watch(() => [props.lashing, props.turns, props.frapping, mirrored.value], again)
+
+/** Turned by hand, in space: asked for only then. */
+const inSpace = ref(false)
+const KnotModel = defineAsyncComponent(() => import('../../rope/KnotModel.vue'))
+const { answer: model, again: modelAgain } = useAsked(async () =>
+  inSpace.value ? await got(api.GET('/api/lashings/{id}/model', { params: { path: { id: props.lashing }, query: counts.value } })) : null,
+)
+watch(() => [inSpace.value, props.lashing, props.turns, props.frapping], modelAgain)
+function look(from: Schemas['LashingSeen']) {
+  seen.value = from
+  inSpace.value = false
+}
 
 /** One stop for each move, and one for the lashing tied. */
 const at = ref(1)
@@ -78,14 +91,18 @@ defineExpose({ go })
             v-for="v in views"
             :key="v.id"
             class="btn-tab"
-            :class="{ on: seen === v.id }"
-            :aria-pressed="seen === v.id"
-            @click="seen = v.id"
+            :class="{ on: !inSpace && seen === v.id }"
+            :aria-pressed="!inSpace && seen === v.id"
+            @click="look(v.id)"
             >{{ v.says }}</BButton
           >
+          <BButton class="btn-tab" :class="{ on: inSpace }" :aria-pressed="inSpace" @click="inSpace = true">By hand</BButton>
         </div>
       </div>
-      <KnotFigure class="lashing-figure cloth" :from="from" :step="tied ? undefined : step" :also="also" />
+      <KnotModel v-if="inSpace && model" class="lashing-figure cloth" :model="model" :step="step - 1" :mirrored="mirrored" :says="told.name"
+        ><p class="still">This browser cannot turn it: look from the front, from behind or turned.</p></KnotModel
+      >
+      <KnotFigure v-else class="lashing-figure cloth" :from="from" :step="tied ? undefined : step" :also="also" />
       <ol class="lashing-strip">
         <li v-for="n in moves.length + 1" :key="n">
           <button
@@ -103,7 +120,7 @@ defineExpose({ go })
           >
           <template v-else
             ><small>Move {{ step }} of {{ moves.length }}</small
-            >{{ now?.say }}<span v-if="seen !== 'front'" class="sub">Said as it is seen from the front.</span></template
+            >{{ now?.say }}<span v-if="inSpace || seen !== 'front'" class="sub">Said as it is seen from the front.</span></template
           >
         </p>
         <BButton class="btn-tab" :disabled="step === 1" @click="go(step - 1)"><IconBack class="i" /> <span>Before</span></BButton>

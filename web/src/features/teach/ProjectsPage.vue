@@ -64,7 +64,8 @@ const what = computed(() => JSON.stringify([id.value, query.value, learners.valu
       </nav>
       <div>
         <p v-if="!id">Take one: its cord, its time and its moves stand here.</p>
-        <NotCome what="The project" :trouble="trouble" @again="again" />
+        <NotCome what="The project" :trouble="one ? '' : trouble" @again="again" />
+        <p v-if="one && trouble" class="trouble" role="alert">{{ trouble }}</p>
         <article v-if="one" class="project">
           <h2>{{ one.name }}</h2>
           <p>{{ one.about }}</p>
