@@ -52,7 +52,8 @@ fn the_hand_works_what_the_loop_is_drawn_in_by() {
 
 fn newtons(words: &str) -> Vec<f64> {
     let mut found = Vec::new();
-    let all: Vec<&str> = words.split([' ', ',']).collect();
+    let plain = words.replace(',', "");
+    let all: Vec<&str> = plain.split(' ').collect();
     for pair in all.windows(2) {
         if let (Ok(n), "N" | "kN") = (pair[0].parse::<f64>(), pair[1]) {
             found.push(if pair[1] == "kN" { 1000.0 * n } else { n });
