@@ -51,14 +51,18 @@ pub(crate) fn number(n: u32) -> String {
     WORDS.get(n as usize).map_or_else(|| n.to_string(), |w| (*w).to_owned())
 }
 
-/// Names in a sentence: "a, b and c".
+/// Names in a sentence: "a, b and c"; apart by more than a comma where a name has one of its own.
 pub(crate) fn listed<S: AsRef<str>>(names: &[S]) -> String {
     match names {
         [] => String::new(),
         [one] => one.as_ref().to_owned(),
         [first @ .., last] => {
             let first: Vec<&str> = first.iter().map(AsRef::as_ref).collect();
-            format!("{} and {}", first.join(", "), last.as_ref())
+            let (between, and) = match names.iter().any(|n| n.as_ref().contains(", ")) {
+                true => ("; ", "; and "),
+                false => (", ", " and "),
+            };
+            format!("{}{and}{}", first.join(between), last.as_ref())
         }
     }
 }

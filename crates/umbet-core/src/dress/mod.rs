@@ -9,11 +9,11 @@ mod contact;
 mod hold;
 mod kept;
 mod load;
-mod measure;
 mod proof;
 mod pull;
 mod ropes;
 mod shape;
+mod spans;
 mod tighten;
 
 pub use hold::Held;
@@ -108,7 +108,7 @@ fn evenly(seen: &[(f64, Ropes)]) -> Vec<&Ropes> {
 fn cut(ropes: &Ropes, open: &[(f64, f64)]) -> Frame {
     let objects = ropes.rounds.iter().filter(|r| r.object).map(|r| [r.at.x, r.at.y]).collect();
     let mut frame = Frame { ropes: Vec::new(), objects };
-    for (k, (c, (mut first, mut last))) in ropes.chains.iter().zip(measure::spans(ropes)).enumerate() {
+    for (k, (c, (mut first, mut last))) in ropes.chains.iter().zip(spans::spans(ropes)).enumerate() {
         if let Some((from, to)) = open.get(k) {
             let place = &ropes.place[c.nodes()];
             first = first.min(place.partition_point(|p| p < from));

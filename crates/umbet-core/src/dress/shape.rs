@@ -30,6 +30,9 @@ const BESIDE: usize = 3;
 /// Bends are read over so much rope to either side: nodes lie a quarter apart.
 const OVER: f64 = 0.5;
 
+/// Legs of an eye lie beside each other point by point, or so many points off.
+const REACH: usize = 16;
+
 /// One rope of a form.
 struct Rope {
     points: Vec<DVec3>,
@@ -156,9 +159,8 @@ fn within(ropes: &[Rope], k: usize) -> Vec<[usize; 2]> {
 fn legs(touches: &[Vec<(usize, usize)>], k: usize, [mut a, mut b]: [usize; 2]) -> [usize; 2] {
     let only = |i: usize, low: usize, high: usize| touches[i].iter().all(|(j, n)| *j == k && (low..=high).contains(n));
     loop {
-        let reach = 16;
-        let back = a > 0 && only(a, b.saturating_sub(reach), b + reach);
-        let on = b + 1 < touches.len() && only(b, a.saturating_sub(reach), a + reach);
+        let back = a > 0 && only(a, b.saturating_sub(REACH), b + REACH);
+        let on = b + 1 < touches.len() && only(b, a.saturating_sub(REACH), a + REACH);
         if !(back || on) || a == 0 || b + 1 >= touches.len() {
             return [a, b];
         }

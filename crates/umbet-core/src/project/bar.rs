@@ -106,9 +106,10 @@ fn v(x: f64, y: f64, z: f64) -> DVec3 {
 impl Working {
     /// Mark of what it is drawn up from: stale when the way it is laid open, or the method, is another.
     pub fn mark(self) -> String {
-        let (lines, _) = self.laid();
+        let (lines, rounds) = self.laid();
         let points: Vec<&Vec<DVec3>> = lines.iter().map(|l| &l.points).collect();
-        mark(&format!("{METHOD} {} {points:?}", self.steps()))
+        let about: Vec<(DVec3, f64)> = rounds.iter().map(|r| (r.at, r.radius)).collect();
+        mark(&format!("{METHOD} {} {points:?} {about:?}", self.steps()))
     }
 
     /// Drawn up and measured. This takes seconds.

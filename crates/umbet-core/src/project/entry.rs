@@ -23,6 +23,9 @@ pub enum Making {
         /// How many of them lie side by side, joined along their edges.
         #[serde(default = "one")]
         side_by_side: u32,
+        /// How wide they may be together, metres: what it is worn on.
+        #[serde(default)]
+        worn_on: Option<WornOn>,
     },
     /// A flat mat of one cord, measured on its line.
     Mat {
@@ -39,6 +42,16 @@ pub enum Making {
     },
     /// So many times its own length, as the trade has it: nothing is measured.
     ByRule,
+}
+
+/// What a project is worn on, which its width has to fit.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct WornOn {
+    /// In a word.
+    pub what: String,
+    /// Least and most width, metres (common practice).
+    pub within_m: [f64; 2],
 }
 
 fn one() -> u32 {

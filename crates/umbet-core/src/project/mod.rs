@@ -7,6 +7,6 @@ mod picture;
 mod plan;
 
 pub use bar::{Worked, Working, stale, worked};
-pub use entry::{Making, Project, Rule, Sized, project, projects};
+pub use entry::{Making, Project, Rule, Sized, WornOn, project, projects};
 pub use mat::{Mat, Weave};
 pub use plan::{ProjectCord, ProjectPlan, USUAL_CORD, Wanted};

@@ -1,7 +1,7 @@
 //! What a project of a wanted size takes in a given cord.
 
 use super::bar::worked;
-use super::entry::{Making, Project};
+use super::entry::{Making, Project, WornOn};
 use super::mat::Weave;
 use crate::cord::{Construction, Cord, Stiffness, cord, cords};
 use crate::knot::measured;
@@ -92,8 +92,13 @@ impl Project {
             return Some(format!("{name} does not draw up round and close: take supple cord."));
         }
         match &self.making {
-            Making::Bar { working, .. } => {
-                let least = wanted.diameter * (LEAST_CELLS * worked(*working)?.cell_d);
+            Making::Bar { working, side_by_side, worn_on, .. } => {
+                let form = worked(*working)?;
+                let wide = wanted.diameter * (form.wide_d() * f64::from(*side_by_side));
+                if let Some(why) = worn_on.as_ref().and_then(|on| unworn(on, *side_by_side, wide, &name, reader)) {
+                    return Some(why);
+                }
+                let least = wanted.diameter * (LEAST_CELLS * form.cell_d);
                 let long = reader.length_up(least);
                 let few = format!("{name} makes fewer than {LEAST_CELLS:.0} {} so short", self.cell);
                 (size(0) < least.m()).then(|| format!("{few}: give {long} or more, or take thinner cord."))
@@ -151,7 +156,9 @@ impl Project {
 
     /// One bar, or several side by side.
     fn bar(&self, long_m: f64, d: Length, reader: &Reader) -> Takes {
-        let Making::Bar { working, two_colours, stopper, side_by_side } = &self.making else { return Takes::nothing() };
+        let Making::Bar { working, two_colours, stopper, side_by_side, .. } = &self.making else {
+            return Takes::nothing();
+        };
         let Some(form) = worked(*working) else { return Takes::nothing() };
         let cells = long_m / (form.cell_d * d.m());
         let strands: Vec<f64> = form.cord_d.iter().map(|c| c * cells * d.m()).collect();
@@ -239,6 +246,18 @@ impl Project {
 
 fn usual_cord() -> &'static Cord {
     cord(USUAL_CORD).unwrap_or_else(|| &cords()[0])
+}
+
+/// Why bars so wide together do not fit what they are worn on.
+fn unworn(on: &WornOn, bars: u32, wide: Length, name: &str, reader: &Reader) -> Option<String> {
+    let [least, most] = on.within_m;
+    let (than, take) = match wide.m() {
+        w if w > most => ("wider", "thinner"),
+        w if w < least => ("narrower", "thicker"),
+        _ => return None,
+    };
+    let (bars, wide) = (number(bars), reader.length(wide));
+    Some(format!("{name}: {bars} bars of it are about {wide} wide, {than} than fits a {}. Take {take} cord.", on.what))
 }
 
 /// Why a mat cannot be filled so: too few lanes, or more than anyone follows.

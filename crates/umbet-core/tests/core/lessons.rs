@@ -136,6 +136,8 @@ fn what_is_made_of_cord_is_part_of_its_lesson() {
     assert!(fault(made(2, "hammock")).contains("no project `hammock`"));
     assert!(fault(made(6, "chain")).contains("The chain is made in lesson 6, and the course has fewer"));
     assert!(fault(made(0, "chain")).contains("lesson 0"));
+    let twice = CourseDraft { made: vec![made(2, "chain"), made(2, "chain")], ..draft() };
+    assert!(twice.check().expect_err("refused").to_string().contains("in lesson 2 twice"));
 }
 
 /// A lesson begins and is struck; each knot is opened as its school opens it, then shown, tied, drilled, tested; it ends with a

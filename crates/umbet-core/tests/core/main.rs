@@ -8,6 +8,7 @@ mod coherence;
 mod cutting;
 mod docs;
 mod drawing;
+mod drawing_drawn_up;
 mod dress_shapes;
 mod dressing;
 mod finding;

@@ -192,6 +192,12 @@ fn what_no_hand_could_make_is_refused() {
         }
         assert_eq!(why(&p.id, "paracord-iii", &[]), None, "{}", p.id);
     }
+    // Five bars of rope are no sole, nor five of twine.
+    assert!(why("sandal", "laid-manila-16", &[]).is_some_and(|w| w.contains("wider than fits a foot")));
+    assert!(
+        why("sandal", "bank-line-2", &[]).is_some_and(|w| w.contains("narrower than fits a foot. Take thicker cord"))
+    );
+    assert!(why("goggles", "braid-polyester-8", &[]).is_some_and(|w| w.contains("wider than fits a face")));
     assert!(why("cobra-bar", "laid-manila-16", &[0.03]).is_some_and(|w| w.contains("fewer than 4 half knots")));
     assert!(why("net", "laid-manila-16", &[0.6, 0.5, 0.015]).is_some_and(|w| w.contains("100 mm or more")));
 }

@@ -17,11 +17,12 @@ pub fn of_course(course: &Course, lessons: &[Lesson]) -> String {
         };
         let ends = begins + Duration::minutes(course.draft.minutes.into());
         let names = lesson.knots.iter().filter_map(|id| catalogue().find(id)).map(|k| k.entry.name.as_str());
-        let names: Vec<&str> = names.collect();
+        let made = course.draft.projects_of(lesson.position as u32).into_iter().map(|p| p.name.as_str());
+        let names: Vec<&str> = names.chain(made).collect();
         let event = Event::new()
             .uid(&format!("lesson-{}-of-course-{}@umbet", lesson.position, course.id))
             .summary(&format!("{}, lesson {}", course.name, lesson.position))
-            .description(&names.join(", "))
+            .description(&names.join("; "))
             .starts(begins)
             .ends(ends)
             .done();
@@ -53,7 +54,7 @@ pub fn of_practice(course: &Course, learner: i64, all: &[Practice]) -> String {
         let names: Vec<&str> = due.iter().map(|p| p.name.as_str()).collect();
         let each: Vec<String> = due.iter().map(|p| format!("{}: {} times", p.name, p.times)).collect();
         let each = each.join("\n").replace(": 1 times", ": once");
-        let summary = format!("Tie: {}", names.join(", "));
+        let summary = format!("Tie: {}", names.join("; "));
         let event = Event::new()
             .uid(&format!("practice-{day}-of-learner-{learner}@umbet"))
             .summary(&summary)

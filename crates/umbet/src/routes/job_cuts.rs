@@ -176,10 +176,12 @@ impl KeptOfJob {
         planned(self.rigs, person).into_iter().flat_map(of_rig).filter(|(_, knot)| !knot.is_empty()).collect()
     }
 
-    /// Its rigs by name, each with the ids of the knots it is tied with, each once; those that do not go now are left out.
+    /// Its rigs by name, each with the ids of the knots it is tied with, each once. Those that do not go now, or have no knot, teach
+    /// none and are left out; the job's own page says why they do not go.
     pub fn knots_of_rigs(self, person: &Person) -> Vec<(&'static str, Vec<String>)> {
         let of_rig = |(planner, plan): (Planner, Result<RigPlan, String>)| {
-            Some((planner.name, plan.ok()?.knots().into_iter().map(str::to_owned).collect()))
+            let knots: Vec<String> = plan.ok()?.knots().into_iter().map(str::to_owned).collect();
+            (!knots.is_empty()).then_some((planner.name, knots))
         };
         planned(self.rigs, person).into_iter().filter_map(of_rig).collect()
     }

@@ -1,7 +1,7 @@
 //! A course drawn as a ladder: its knots from the ground up, and what they share.
 
-use super::class::{called, standings};
-use super::job_cuts::kept_of;
+use super::class::{At, called, standings};
+use super::job_cuts::{KeptOfJob, kept_of};
 use crate::error::{Error, NotThere};
 use crate::extract::{Path, Person};
 use crate::state::App;
@@ -10,9 +10,9 @@ use crate::work;
 use axum::Json;
 use axum::extract::State;
 use serde::Serialize;
-use std::collections::BTreeSet;
+use std::collections::{BTreeMap, BTreeSet};
 use umbet_core::knot::catalogue;
-use umbet_core::teach::ladder::{Shared, rungs, strands, with_what_they_build_on};
+use umbet_core::teach::ladder::{Shared, Strand, rungs, strands, with_what_they_build_on};
 use utoipa::ToSchema;
 
 /// A knot on the ladder.
@@ -101,75 +101,89 @@ pub async fn ladder(State(app): State<App>, person: Person, Path(id): Path<i64>)
         }
     }
     work::aside(move || {
-        let standings = standings(&course, &learners, &tries, chrono::Utc::now());
-        let known = with_what_they_build_on(course.draft.knows.iter().map(String::as_str));
-        let planned = lessons.iter().flat_map(|l| l.knots.iter().copied());
-        let among: BTreeSet<&'static str> = with_what_they_build_on(course.draft.wanted.iter().map(String::as_str))
-            .into_iter()
-            .chain(planned)
-            .collect();
-        let taught = |id: &'static str| {
-            known.contains(id) || lessons.iter().any(|l| l.held_at.is_some() && l.knots.contains(&id))
+        let stand = Stand {
+            known: with_what_they_build_on(course.draft.knows.iter().map(String::as_str)),
+            standings: standings(&course, &learners, &tries, chrono::Utc::now()),
+            lessons,
         };
-        let rung = |id: &'static str| Rung {
-            knot: id,
-            name: called(id),
-            lesson: lessons.iter().find(|l| l.knots.contains(&id)).map(|l| l.position),
-            taught: taught(id),
-            can: standings.values().filter(|s| s.get(id).is_some_and(|s| s.standing.holds())).count(),
-            fading: standings.values().filter(|s| s.get(id).is_some_and(|s| s.standing.holds() && s.is_due())).count(),
-            of: learners.len(),
-        };
-        let rungs = rungs(&among).into_iter().map(|r| r.into_iter().map(rung).collect()).collect();
+        let planned = stand.lessons.iter().flat_map(|l| l.knots.iter().copied());
+        let wanted = with_what_they_build_on(course.draft.wanted.iter().map(String::as_str));
+        let among: BTreeSet<&'static str> = wanted.into_iter().chain(planned).collect();
+        let rung = |row: Vec<&'static str>| row.into_iter().map(|id| stand.rung(id)).collect();
         let between = strands().iter().filter(|s| among.contains(s.below) && among.contains(s.above));
-        let strands = between.map(|s| LadderStrand {
-            below: s.below,
-            above: s.above,
-            says: s.says(),
-            laid: taught(s.below) && taught(s.above),
-            computed: s.shared != Shared::Declared,
-        });
-        let strands = strands.collect();
-        let lesson = |id: &'static str| lessons.iter().find(|l| l.knots.contains(&id)).map(|l| l.position);
-        let holds = |id: &str| standings.values().map(|s| s.get(id).is_some_and(|s| s.standing.holds())).collect();
-        let rig = |(job, job_name, name, ids): (i64, &String, &'static str, Vec<String>)| {
-            let knots = ids.iter().filter_map(|id| catalogue().find(id)).map(|k| k.id.as_str());
-            let (knots, missing): (Vec<_>, Vec<_>) = knots.partition(|id| known.contains(id) || lesson(id).is_some());
-            let all: Vec<Vec<bool>> = knots.iter().map(|id| holds(id)).collect();
-            let can = (0..learners.len()).filter(|i| all.iter().all(|knot| knot.get(*i) == Some(&true))).count();
-            RigRung {
-                name,
-                job,
-                job_name: job_name.clone(),
-                lesson: knots.iter().filter_map(|id| lesson(id)).max().filter(|_| missing.is_empty()),
-                taught: missing.is_empty() && knots.iter().all(|id| taught(id)),
-                can: if missing.is_empty() { can } else { 0 },
-                of: learners.len(),
-                missing: missing.into_iter().map(called).collect(),
-                knots,
-                says: String::new(),
-            }
-        };
-        let kept = jobs.into_iter().flat_map(|(job, kept)| {
+        let rigs_of = |(job, kept): (i64, KeptOfJob)| {
             let job_name = kept.name.clone();
-            kept.knots_of_rigs(&person).into_iter().map(move |(name, ids)| (job, job_name.clone(), name, ids))
-        });
-        let mut rigs: Vec<RigRung> = kept.map(|(job, job_name, name, ids)| rig((job, &job_name, name, ids))).collect();
-        rigs.iter_mut().for_each(|r| r.says = r.says());
+            let rig = |(name, ids): (&'static str, Vec<String>)| stand.rig(name, (job, job_name.clone()), &ids);
+            kept.knots_of_rigs(&person).into_iter().map(rig).collect::<Vec<_>>()
+        };
+        let mut rigs: Vec<RigRung> = jobs.into_iter().flat_map(rigs_of).collect();
         rigs.sort_by_key(|r| (!r.missing.is_empty(), r.lesson));
-        Ok(Json(Ladder { rungs, strands, rigs }))
+        Ok(Json(Ladder {
+            rungs: rungs(&among).into_iter().map(rung).collect(),
+            strands: between.map(|s| stand.strand(s)).collect(),
+            rigs,
+        }))
     })
     .await
 }
 
-impl RigRung {
-    fn says(&self) -> String {
-        match (self.lesson, self.missing.len()) {
-            _ if self.taught && self.can == self.of && self.of > 0 => "all can".to_owned(),
-            _ if self.taught => format!("{} of {}", self.can, self.of),
+/// Where a class stands: what it knew, what was taught and what is to come, who can tie what.
+struct Stand {
+    known: BTreeSet<&'static str>,
+    lessons: Vec<Lesson>,
+    standings: BTreeMap<i64, BTreeMap<String, At>>,
+}
+
+impl Stand {
+    fn lesson(&self, knot: &str) -> Option<i64> {
+        self.lessons.iter().find(|l| l.knots.contains(&knot)).map(|l| l.position)
+    }
+
+    fn taught(&self, knot: &str) -> bool {
+        let held = |l: &Lesson| l.held_at.is_some() && l.knots.contains(&knot);
+        self.known.contains(knot) || self.lessons.iter().any(held)
+    }
+
+    fn rung(&self, id: &'static str) -> Rung {
+        let hold = || self.standings.values().filter_map(|s| s.get(id)).filter(|at| at.standing.holds());
+        Rung {
+            knot: id,
+            name: called(id),
+            lesson: self.lesson(id),
+            taught: self.taught(id),
+            can: hold().count(),
+            fading: hold().filter(|at| at.is_due()).count(),
+            of: self.standings.len(),
+        }
+    }
+
+    fn strand(&self, s: &Strand) -> LadderStrand {
+        LadderStrand {
+            below: s.below,
+            above: s.above,
+            says: s.says(),
+            laid: self.taught(s.below) && self.taught(s.above),
+            computed: s.shared != Shared::Declared,
+        }
+    }
+
+    fn rig(&self, name: &'static str, (job, job_name): (i64, String), ids: &[String]) -> RigRung {
+        let knots = ids.iter().filter_map(|id| catalogue().find(id)).map(|k| k.id.as_str());
+        let (knots, missing): (Vec<_>, Vec<_>) =
+            knots.partition(|id| self.known.contains(id) || self.lesson(id).is_some());
+        let whole = missing.is_empty();
+        let all = |of: &BTreeMap<String, At>| knots.iter().all(|k| of.get(*k).is_some_and(|at| at.standing.holds()));
+        let can = if whole { self.standings.values().filter(|of| all(of)).count() } else { 0 };
+        let (taught, of) = (whole && knots.iter().all(|id| self.taught(id)), self.standings.len());
+        let lesson = knots.iter().filter_map(|id| self.lesson(id)).max().filter(|_| whole);
+        let says = match (lesson, missing.len()) {
+            _ if taught && can == of && of > 0 => "all can".to_owned(),
+            _ if taught => format!("{can} of {of}"),
             (Some(lesson), _) => format!("after lesson {lesson}"),
             (None, 1) => "a knot missing".to_owned(),
             (None, n) => format!("{n} knots missing"),
-        }
+        };
+        let missing = missing.into_iter().map(called).collect();
+        RigRung { name, job, job_name, knots, missing, lesson, taught, can, of, says }
     }
 }

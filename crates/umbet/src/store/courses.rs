@@ -293,6 +293,14 @@ impl Course {
         let c = input.check()?;
         let Written { draft, jobs, standard, standards, spread } = c.written()?;
         let whole = store.as_one().await?;
+        let (before, lessons) = (Self::get(&whole, id).await?, Lesson::list(&whole, id).await?);
+        for held in lessons.iter().filter(|l| l.held_at.is_some()) {
+            let lesson = held.position as u32;
+            if lesson <= c.draft.lessons && before.draft.projects_of(lesson) != c.draft.projects_of(lesson) {
+                let says = format!("Lesson {lesson} was held; what was made in it stays as it was.");
+                return Err(Error::fault("draft", says));
+            }
+        }
         let done = sqlx::query_file!(
             "queries/course-put.sql",
             c.name,
@@ -309,7 +317,6 @@ impl Course {
         if done.execute(whole.pool()).await?.rows_affected() == 0 {
             return changed(0, Self::get(store, id).await);
         }
-        let lessons = Lesson::list(&whole, id).await?;
         let asked = i64::from(c.draft.lessons);
         sqlx::query_file!("queries/lesson-drop.sql", id, asked).execute(whole.pool()).await?;
         for position in lessons.len() as i64 + 1..=asked {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Choose: the situation as a sentence, the answers on the rail, the rest on the ground.
+import { listed } from '../../ui/listed'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import IconUndo from '~icons/lucide/undo-2'
@@ -138,7 +139,7 @@ useKeys([{ key: 'z', says: 'Undo the last change to the sentence', run: () => by
           <p>Give up one wish:</p>
           <ul>
             <li v-for="g in answer?.give_up ?? []" :key="g.says">
-              <b>{{ g.says }}</b> <span v-if="g.then_fits.length" class="sub">Then {{ g.then_fits.slice(0, 3).join(', ') }} would do.</span>
+              <b>{{ g.says }}</b> <span v-if="g.then_fits.length" class="sub">Then {{ listed(g.then_fits.slice(0, 3)) }} would do.</span>
             </li>
           </ul>
         </div>

@@ -9,6 +9,7 @@ import { api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
 import KnotFigure from '../../rope/KnotFigure.vue'
 import NotCome from '../../ui/NotCome.vue'
+import { listed } from '../../ui/listed'
 import LearnerCord from './LearnerCord.vue'
 import { useTeaching } from './teaching'
 
@@ -198,9 +199,7 @@ const says = (k: Schemas['Rung']) =>
       <h2>{{ onRig.name }}</h2>
       <p class="sub">{{ onRig.job_name }}</p>
       <p v-if="onRig.missing.length" class="trouble m-0">
-        It cannot be rigged at the end of this course: no lesson teaches
-        <template v-for="(m, i) in onRig.missing" :key="m"><template v-if="i">, </template>{{ m.toLowerCase() }}</template
-        >.
+        It cannot be rigged at the end of this course: no lesson teaches {{ listed(onRig.missing).toLowerCase() }}.
       </p>
       <p v-else-if="onRig.taught">
         All its knots were taught. {{ onRig.can }} of {{ onRig.of }} can tie every one of them by the standard.

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // A course as each school would plan it, side by side: its lessons as cords to one scale of minutes. One is taken.
+import { listed } from '../../ui/listed'
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
 
@@ -21,7 +22,7 @@ const wide = (m: number) => `${(m / longest.value) * 100}%`
           /></span>
           <span
             ><b>{{ Math.round(l.total) }} min{{ l.over ? `, ${Math.round(l.over)} over` : '' }}</b>
-            {{ l.knots.join(', ') || 'nothing in it' }}</span
+            {{ listed(l.knots) || 'nothing in it' }}</span
           >
         </li>
       </ol>

@@ -36,7 +36,7 @@ impl Laying<'_> {
         .map(in_lane);
         let loop_ = taut(&round, &Taut { layers: Vec::new(), plane: Some(normal) }, &self.poles);
 
-        let tail = self.twisted(&loop_, normal, front.radius);
+        let [tail, loop_] = self.twisted(&loop_, normal, front.radius);
         let first = through(&[
             at(-1.0, hi, 0.25),
             at(0.2, hi - 0.05, 0.55),
@@ -69,27 +69,35 @@ impl Laying<'_> {
         Ok(())
     }
 
-    /// The tail, from its tip to the eye, round the last stretch of the loop.
-    fn twisted(&self, loop_: &[DVec3], normal: DVec3, radius: f64) -> Vec<DVec3> {
-        const POINTS: usize = 70;
+    /// The tail, from its tip to the eye, and the loop, whose last stretch it is twisted with: two strands about each other, the inner
+    /// one on the pole by turns.
+    fn twisted(&self, loop_: &[DVec3], normal: DVec3, radius: f64) -> [Vec<DVec3>; 2] {
+        const POINTS: usize = 400;
+        /// The loop comes to lie on the pole again so far beyond the tip, as a share of the stretch.
+        const BEYOND: f64 = 0.2;
         let total = length(loop_);
-        let line = resampled(loop_, total / 400.0);
         let span = (2.05 * radius).min(9.5);
-        let mut tail: Vec<DVec3> = (0..POINTS)
-            .map(|i| {
-                let u = i as f64 / (POINTS - 1) as f64;
-                let share = ((total - u * span) / total).clamp(0.0, 1.0);
-                let c = line[(share * (line.len() - 1) as f64).round() as usize];
-                let off = |p: &super::Pole| {
-                    let out = p.out(c);
-                    out / (out.length() - p.radius).max(0.1) / out.length().max(1e-9)
-                };
-                let away = self.poles.iter().map(off).sum::<DVec3>().normalize_or(DVec3::Z);
-                let (sin, cos) = (TAU * TWISTS * u).sin_cos();
-                c + (normal * cos + away * sin) * (1.0 + 0.9 * (1.0 - u * 5.0).max(0.0))
-            })
-            .collect();
-        tail.reverse();
-        tail
+        let (mut tail, mut own) = (Vec::new(), resampled(loop_, total / POINTS as f64));
+        let last = own.len() - 1;
+        for (i, c) in own.iter_mut().enumerate() {
+            // From 0 at the eye to 1 at the tip.
+            let u = (1.0 - i as f64 / last as f64) * total / span;
+            if u > 1.0 + BEYOND {
+                continue;
+            }
+            let off = |p: &super::Pole| {
+                let out = p.out(*c);
+                out / (out.length() - p.radius).max(0.1) / out.length().max(1e-9)
+            };
+            let away = self.poles.iter().map(off).sum::<DVec3>().normalize_or(DVec3::Z);
+            let (sin, cos) = (TAU * TWISTS * u).sin_cos();
+            let apart = normal * cos + away * sin;
+            let twisted = (5.0 * u).min(1.0).min((1.0 + BEYOND - u) / BEYOND);
+            *c += (away - apart) * (twisted / 2.0);
+            if u <= 1.0 {
+                tail.push(*c + apart * (1.0 + 0.9 * (1.0 - u * 5.0).max(0.0)));
+            }
+        }
+        [tail, own]
     }
 }

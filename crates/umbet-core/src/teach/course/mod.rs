@@ -137,6 +137,9 @@ pub enum CourseFault {
     /// Something is made in a lesson there is not.
     #[error("The {0} is made in lesson {1}, and the course has fewer: take it out first.")]
     MadeLater(String, u32),
+    /// It is made in that lesson already.
+    #[error("The {0} is in lesson {1} twice: once is enough.")]
+    MadeTwice(String, u32),
 }
 
 /// A knot in a lesson.
@@ -204,9 +207,6 @@ impl CourseDraft {
     /// The first part that cannot be used.
     pub fn check(&self) -> Result<(), CourseFault> {
         let unknown = self.wanted.iter().chain(&self.knows).find(|id| catalogue().find(id).is_none());
-        let known = |m: &&MadeIn| project(&m.project).is_none();
-        let no_project = self.made.iter().find(known);
-        let later = self.made.iter().find(|m| !(1..=self.lessons).contains(&m.lesson));
         let never = self.wanted.iter().filter_map(|id| catalogue().find(id)).find(|k| k.entry.never.is_some());
         match () {
             () if !(1..=24).contains(&self.lessons) => Err(CourseFault::Lessons),
@@ -214,15 +214,22 @@ impl CourseDraft {
             () if !(1..=60).contains(&self.class) => Err(CourseFault::Class),
             () if self.wanted.is_empty() => Err(CourseFault::Nothing),
             () if unknown.is_some() => Err(CourseFault::NoKnot(unknown.cloned().unwrap_or_default())),
-            () if no_project.is_some() => {
-                Err(CourseFault::NoProject(no_project.map_or_else(String::new, |m| m.project.clone())))
-            }
-            () if later.is_some() => {
-                let (what, lesson) = later.map_or((String::new(), 0), |m| (called(&m.project), m.lesson));
-                Err(CourseFault::MadeLater(what, lesson))
-            }
-            () => never.map_or(Ok(()), |k| Err(CourseFault::Never(k.entry.said()))),
+            () => never.map_or_else(|| self.check_made(), |k| Err(CourseFault::Never(k.entry.said()))),
         }
+    }
+
+    fn check_made(&self) -> Result<(), CourseFault> {
+        for (i, m) in self.made.iter().enumerate() {
+            let found = project(&m.project).ok_or_else(|| CourseFault::NoProject(m.project.clone()))?;
+            let name = found.name.to_lowercase();
+            if !(1..=self.lessons).contains(&m.lesson) {
+                return Err(CourseFault::MadeLater(name, m.lesson));
+            }
+            if self.made[..i].contains(m) {
+                return Err(CourseFault::MadeTwice(name, m.lesson));
+            }
+        }
+        Ok(())
     }
 
     fn known(&self) -> BTreeSet<&'static str> {
@@ -348,11 +355,6 @@ impl CourseDraft {
         let over = total - f64::from(self.minutes);
         PlannedLesson { knots, made, total, band: pace.band.map(by), over: (over > 0.5).then_some(over), cord_each_m }
     }
-}
-
-/// A project's name as it stands in a sentence.
-fn called(id: &str) -> String {
-    project(id).map_or_else(|| id.to_owned(), |p| p.name.to_lowercase())
 }
 
 /// Cord one learner practises a knot with, in its usual cord on its usual object.
