@@ -1907,6 +1907,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/which-lashing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which lashing for how poles meet and what they want to do there, with reasons. */
+        get: operations["which_lashing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/whipping.svg": {
         parameters: {
             query?: never;
@@ -1916,6 +1933,23 @@ export interface paths {
         };
         /** A whipping on a rope's end, drawn after so many of its moves. */
         get: operations["whipping_figure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/windlass.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A loop round two poles twisted with a stick. */
+        get: operations["windlass_figure"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2255,6 +2289,15 @@ export interface components {
             when: string;
             /** @description A whipping on its end, move by move; empty where none is put on. */
             whipping: string[];
+        };
+        /** @description Something a line can carry. */
+        Carried: {
+            /** @description What it is begun with. */
+            begin: components["schemas"]["Hung"];
+            /** @description Its key in a draft. */
+            id: string;
+            /** @description How it reads in the sentence. */
+            name: string;
         };
         /** @description Everything a situation can be made of. */
         CatalogueWords: {
@@ -3795,6 +3838,25 @@ export interface components {
                 n: number;
             };
         } | {
+            /** @description Gear on loops along it. */
+            loops: {
+                /**
+                 * Format: double
+                 * @description From loop to loop, metres.
+                 */
+                apart_m: number;
+                /**
+                 * Format: int32
+                 * @description How many.
+                 */
+                count: number;
+                /**
+                 * Format: double
+                 * @description Weight on each, newtons.
+                 */
+                n: number;
+            };
+        } | {
             /** @description A cover in the wind. */
             cover: {
                 /**
@@ -4396,6 +4458,19 @@ export interface components {
             /** @description Clear of the ground, out from the trunk, below the branch, metres at least. */
             wanted_m: number[];
         };
+        /** @description A lashing judged. */
+        LashingAnswer: {
+            /** @description Why, or why not. */
+            because: string;
+            /** @description It fits. */
+            fits: boolean;
+            /** @description What it holds on common poles, where it fits. */
+            holds?: string | null;
+            /** @description Its id. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description A lashing to choose. */
         LashingChoice: {
             /** @description Id. */
@@ -4751,8 +4826,17 @@ export interface components {
         LineDraft: {
             /** @description The cord. */
             cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description Height of its near end over the ground, metres.
+             */
+            high_m?: number;
             /** @description What hangs on it. */
             hung: components["schemas"]["Hung"];
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
             /**
              * Format: double
              * @description The person's pull, newtons.
@@ -4768,6 +4852,11 @@ export interface components {
              * @description Level distance of the anchors, metres.
              */
             span_m: number;
+            /**
+             * Format: double
+             * @description Thickness of the trees it is made fast to, millimetres.
+             */
+            thick_mm?: number;
             /** @description How it is drawn tight. */
             tighten: components["schemas"]["Tighten"];
         };
@@ -4775,6 +4864,8 @@ export interface components {
         LineFacts: {
             /** @description Pull on the anchor that bears more, newtons. */
             anchor_n: components["schemas"]["Band"];
+            /** @description Loops in it, from the near tree on. */
+            loops: components["schemas"]["LoopAt"][];
             /** @description What each way of tightening reaches. */
             reaches: components["schemas"]["Reach"][];
             /** @description Sag below the straight line between the anchors, metres. */
@@ -4782,6 +4873,8 @@ export interface components {
         };
         /** @description What there is to choose from. */
         LineStock: {
+            /** @description What it can carry. */
+            carries: components["schemas"]["Carried"][];
             /** @description Ways of tightening. */
             tightenings: components["schemas"]["Named"][];
         };
@@ -4967,6 +5060,18 @@ export interface components {
             /** @description It does what is asked. */
             serves: boolean;
         };
+        /** @description A loop in the line. */
+        LoopAt: {
+            /**
+             * Format: double
+             * @description Where it is tied while the line is slack, metres from where it leaves the near tree.
+             */
+            along_m: number;
+            /** @description Height over level ground once it is loaded, metres. */
+            high_m: components["schemas"]["Band"];
+            /** @description Both in a sentence. */
+            says: string;
+        };
         /** @description Something made of cord in a lesson, in its usual size. */
         Made: {
             /**
@@ -5033,7 +5138,7 @@ export interface components {
          * @description How poles meet.
          * @enum {string}
          */
-        Meet: "cross" | "sprung" | "longer" | "two-legs" | "three-legs";
+        Meet: "cross" | "sprung" | "longer" | "two-legs" | "three-legs" | "floor";
         /**
          * @description A change that makes a knot fit, where it has no name of its own. What makes another knot of the catalogue of it stands in
          *     the knot's file under `becomes` and is judged under that name.
@@ -6579,6 +6684,8 @@ export interface components {
         Tighten: "round-turns" | "looped" | "by-hand";
         /** @description A way of drawing it tighter. */
         Tightening: {
+            /** @description Id of the knot that is tied for it, where it is one. */
+            knot?: string | null;
             /** @description What to mind. */
             mind: string;
             /** @description How it is done, move by move. */
@@ -6826,6 +6933,11 @@ export interface components {
             open_loop?: boolean | null;
         };
         /**
+         * @description What poles want to do where they are lashed.
+         * @enum {string}
+         */
+        Wants: "slide" | "part" | "turn";
+        /**
          * @description Which way it pulls.
          * @enum {string}
          */
@@ -6864,6 +6976,24 @@ export interface components {
             near: boolean;
             /** @description Its number in the file, from 0. */
             number: number;
+        };
+        /** @description Which lashing, with what could be asked. */
+        WhichLashing: {
+            /** @description Every lashing, those that fit first. */
+            answers: components["schemas"]["LashingAnswer"][];
+            /**
+             * Format: double
+             * @description Angle between them, degrees; none where they do not cross.
+             */
+            deg?: number | null;
+            /** @description How the poles meet. */
+            meet: components["schemas"]["Meet"];
+            /** @description Ways they can meet. */
+            meets: components["schemas"]["Named"][];
+            /** @description What they want to do. */
+            wants: components["schemas"]["Wants"];
+            /** @description What they can want to do. */
+            wishes: components["schemas"]["Named"][];
         };
         /**
          * @description What the shelter is wanted for.
@@ -13633,6 +13763,51 @@ export interface operations {
             };
         };
     };
+    which_lashing: {
+        parameters: {
+            query?: {
+                /** @description How they meet; crossed and touching when absent. */
+                meet?: components["schemas"]["Meet"];
+                /** @description Angle between two that cross, degrees; a right one when absent. */
+                deg?: number;
+                /** @description What they want to do; slide when absent. */
+                wants?: components["schemas"]["Wants"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every lashing judged */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhichLashing"];
+                };
+            };
+            /** @description Cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     whipping_figure: {
         parameters: {
             query?: {
@@ -13655,6 +13830,49 @@ export interface operations {
                 };
             };
             /** @description A value cannot be read */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A value is out of reason */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    windlass_figure: {
+        parameters: {
+            query?: {
+                /** @description Turns of the stick. */
+                turns?: number;
+                /** @description Carries its own dyes. */
+                standalone?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The drawing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Cannot be read */
             400: {
                 headers: {
                     [name: string]: unknown;

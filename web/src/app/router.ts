@@ -73,6 +73,12 @@ export const router = createRouter({
       meta: { line: 'teach', stage: 'prove', title: 'What have I tied?' },
     },
     {
+      path: '/lashings',
+      name: 'which-lashing',
+      component: () => import('../features/lashing/WhichPage.vue'),
+      meta: { stage: 'choose', title: 'Which lashing?' },
+    },
+    {
       path: '/lashings/:id',
       name: 'lashing',
       component: () => import('../features/lashing/LashingPage.vue'),

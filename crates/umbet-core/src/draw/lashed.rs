@@ -74,8 +74,7 @@ pub fn lashed(tied: &Tied<'_>, figure: &LashedFigure) -> Scene {
     let turn = figure.turn();
     let line: Vec<DVec3> = tied.laid.strand.points.iter().map(|p| turn * p.at).collect();
     let pole = |p: &Pole| Pole { along: turn * p.along, middle: turn * p.middle, ..p.clone() };
-    let mut poles: Vec<Pole> = tied.laid.poles.iter().map(pole).collect();
-    poles.sort_by(|a, b| a.middle.z.total_cmp(&b.middle.z));
+    let poles = from_the_back(tied.laid.poles.iter().map(pole).collect());
     let view = framed(&line, figure.size);
     let hidden = |p: DVec3| poles.iter().any(|q| q.hides(p, DVec3::Z));
 
@@ -137,14 +136,37 @@ impl Tied<'_> {
 }
 
 /// Frames the cord, not the poles.
-fn framed(line: &[DVec3], size: P2) -> View {
+pub(super) fn framed(line: &[DVec3], size: P2) -> View {
     let low = line.iter().copied().reduce(DVec3::min).unwrap_or_default() - DVec3::splat(ROOM);
     let high = line.iter().copied().reduce(DVec3::max).unwrap_or_default() + DVec3::splat(ROOM);
     View::plain([low.x, low.y], [high.x, high.y], size, [8.0; 4])
 }
 
+/// Poles in the order they are painted: none over one that lies before it where the two cross in the picture.
+fn from_the_back(mut poles: Vec<Pole>) -> Vec<Pole> {
+    let mut order = Vec::new();
+    while !poles.is_empty() {
+        let is_back = |p: &Pole| poles.iter().all(|q| !behind(q, p));
+        let back = poles.iter().position(is_back).unwrap_or(0);
+        order.push(poles.remove(back));
+    }
+    order
+}
+
+/// One pole lies behind another: where their axes cross in the picture; in the middle, where they run side by side.
+fn behind(a: &Pole, b: &Pole) -> bool {
+    let cross = a.along.x * b.along.y - a.along.y * b.along.x;
+    if cross.abs() < 1e-6 {
+        return a.middle.z < b.middle.z - 1e-9;
+    }
+    let apart = b.middle - a.middle;
+    let on_a = a.middle + a.along * ((apart.x * b.along.y - apart.y * b.along.x) / cross);
+    let on_b = b.middle + b.along * ((apart.x * a.along.y - apart.y * a.along.x) / cross);
+    on_a.z < on_b.z - 1e-9
+}
+
 /// A pole that runs off the frame, with its grain.
-fn pole_items(pole: &Pole, view: &View) -> Vec<Item> {
+pub(super) fn pole_items(pole: &Pole, view: &View) -> Vec<Item> {
     let way = DVec3::new(pole.along.x, pole.along.y, 0.0);
     let side = DVec3::new(-way.y, way.x, 0.0).normalize_or(DVec3::X);
     let at = |along: f64, off: f64| {
@@ -170,7 +192,7 @@ fn pole_items(pole: &Pole, view: &View) -> Vec<Item> {
 }
 
 /// What lies behind a pole, dashed on it.
-fn ghosts(points: &[P3], hidden: &dyn Fn(DVec3) -> bool, view: &View) -> Vec<Item> {
+pub(super) fn ghosts(points: &[P3], hidden: &dyn Fn(DVec3) -> bool, view: &View) -> Vec<Item> {
     let mut edges: Vec<Vec<P2>> = Vec::new();
     let mut stretch: Vec<P2> = Vec::new();
     let mut close = |stretch: &mut Vec<P2>| {

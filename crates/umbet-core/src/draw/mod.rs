@@ -29,6 +29,7 @@ mod tether;
 mod tight;
 mod view;
 mod whipping;
+mod windlass;
 
 pub use bar::{bar, bars, mat};
 pub use closer::{Part, has_part};
@@ -52,6 +53,7 @@ pub use svg::{STANDALONE_STYLE, to_svg};
 pub use tether::{NearLooks, TetherLooks, TetheredAs, TiedAs, tether_above, tether_side};
 pub use view::ObjectLook;
 pub use whipping::{WHIPPING_MOVES, whipping, whipping_turns};
+pub use windlass::windlass;
 
 use crate::knot::spline::P2;
 

@@ -3,6 +3,7 @@
 use super::lay::{How, Laying, Unlaid};
 use super::notation::{Group, Hitch, Script, Unreadable, parse};
 use super::strand::length;
+use super::which::Suits;
 use super::word::word;
 use crate::words::{capital, number};
 use serde::{Deserialize, Serialize};
@@ -21,6 +22,8 @@ words!(
         TwoLegs => "stand as two legs",
         /// Three legs.
         ThreeLegs => "stand as three legs",
+        /// Side by side across another.
+        Floor => "lie side by side across a bearer, as a floor",
     }
 );
 
@@ -44,6 +47,8 @@ pub struct Lashing {
     pub also: Vec<String>,
     /// How the poles meet that it binds.
     pub meet: Meet,
+    /// What it suits, best first.
+    pub suits: Vec<Suits>,
     /// What it is for.
     pub say: String,
     /// What it looks like when it is right.
@@ -65,6 +70,7 @@ struct File {
     said: String,
     also: Vec<String>,
     meet: Meet,
+    suits: Vec<Suits>,
     say: String,
     look: Vec<String>,
     wrong: Vec<[String; 2]>,
@@ -149,6 +155,7 @@ impl Lashing {
             said: f.said,
             also: f.also,
             meet: f.meet,
+            suits: f.suits,
             say: f.say,
             look: f.look,
             wrong: f.wrong,
@@ -239,8 +246,14 @@ impl Lashing {
         for (i, group) in self.script.groups.iter().enumerate() {
             let points: Vec<usize> = (0..line.len()).filter(|k| laid.strand.points[*k].group == i).collect();
             let (Some(first), Some(last)) = (points.first(), points.last()) else { continue };
-            let found = word(&laid.poles, &line[first.saturating_sub(1)..=*last]);
+            let mut found = word(&laid.poles, &line[first.saturating_sub(1)..=*last]);
             let said = match group {
+                // Each pole of a floor is bound beyond the ones before it: its word is that of the whole cord, both hitches with it.
+                Group::Wrap(_) if self.script.floored() => {
+                    let Some(whole) = binds.next() else { continue };
+                    found = word(&laid.poles, &line);
+                    whole.clone()
+                }
                 Group::Wrap(t) => match binds.next() {
                     Some(turn) => turn.repeat(t.count),
                     None => continue,

@@ -161,6 +161,12 @@ pub fn bears(meet: Meet, counts: Counts, bound: Bound, w: &Worked) -> Bears {
                 turning_nm: rubbed * lever + w.wood * pressed * 0.08 * pole_m,
             }
         }
+        Meet::Floor => {
+            // Each pole by itself: the cord comes over it from one side of the bearer and goes down the other.
+            let tension = w.laid_n.min(most) * w.kept;
+            let slip_n = w.wood * 2.0 * tension + w.on_wood * PI * tension;
+            Bears { turn_n: tension, slip_n, turning_nm: 0.0 }
+        }
         Meet::Longer | Meet::TwoLegs | Meet::ThreeLegs => {
             // A turn lies on the outer half of each outside pole; frapping draws its front and back together in the gap.
             let (tension, _) = drawn_in(w.laid_n, n, 2.0 * frapping, k, pole_m / 2.0 + cord_m);

@@ -11,6 +11,7 @@ pub mod notation;
 pub mod pole;
 pub mod strand;
 pub mod tighten;
+pub mod which;
 pub mod word;
 
 pub use entry::{Cord, Counts, FRAPPING, Lashing, LashingError, Meet, Move, TURNS, lashing, lashing_files, lashings};

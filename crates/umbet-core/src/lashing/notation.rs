@@ -3,6 +3,7 @@
 //! ```text
 //! pole U n                                          a pole, along north
 //! pole C e on U                                     C lies on U; side by side: "pole B n beside A"
+//! pole A n on U each                                one for every turn, side by side on U: a floor on its bearer
 //! start clove U s                                   begun on U's south arm
 //! wrap 3  C+e U-n C+w U-s  lanes C out, U in        three turns: before C's east arm, behind U's north arm …
 //! frap 2  C-e U+n C-w U+s                           two frapping turns
@@ -10,7 +11,8 @@
 //! ```
 //!
 //! `+` passes before a pole, `-` behind; the letters after it are the arm it crosses. Over a crossing of two poles, `+we` passes
-//! before both from west to east. Of poles side by side `AB+` passes the gap between A and B.
+//! before both from west to east. Of poles side by side `AB+` passes the gap between A and B. On a floor `A+` passes over each of its
+//! poles, `U-` under the bearer in the gap behind it.
 
 use glam::DVec3;
 use std::fmt;
@@ -42,6 +44,8 @@ pub enum Lies {
     First,
     /// Across and before another.
     On,
+    /// One for every turn, side by side across and before another.
+    Each,
     /// Side by side with another.
     Beside(char),
 }
@@ -221,6 +225,7 @@ impl Script {
         let lies = match words.get(3..) {
             Some([]) => Lies::First,
             Some(["on", other]) => self.known(other).map(|_| Lies::On)?,
+            Some(["on", other, "each"]) => self.known(other).map(|_| Lies::Each)?,
             Some(["beside", other]) => Lies::Beside(self.known(other)?),
             _ => return Err(usage()),
         };
@@ -265,7 +270,12 @@ impl Script {
 
     /// The poles are side by side, not crossed.
     pub fn side_by_side(&self) -> bool {
-        self.poles.iter().all(|p| p.lies != Lies::On)
+        self.poles.iter().all(|p| !matches!(p.lies, Lies::On | Lies::Each))
+    }
+
+    /// A floor of poles, one for every turn, on a bearer.
+    pub fn floored(&self) -> bool {
+        self.poles.iter().any(|p| p.lies == Lies::Each)
     }
 
     fn whole(&self) -> Result<(), String> {

@@ -4,10 +4,10 @@
 //! become a helix about each other and shorten; what the hand works, the loop's ends are drawn together by. See
 //! docs/methods/lashings.md.
 
-use super::entry::{Counts, Lashing};
-use super::hold::{Bears, Bound, Worked, bears};
-use super::lay::{How, Laying};
-use super::{Cord, Unlaid};
+use super::Unlaid;
+use super::entry::{Counts, Lashing, Meet};
+use super::hold::{Bears, Worked, bears};
+use super::which::{CORD_M, POLE_M, on_common_poles};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::number;
 use serde::Serialize;
@@ -19,6 +19,8 @@ use std::f64::consts::{PI, TAU};
 pub struct Tightening {
     /// What it is called.
     pub name: &'static str,
+    /// Id of the knot that is tied for it, where it is one.
+    pub knot: Option<&'static str>,
     /// How it is done, move by move.
     pub moves: Vec<&'static str>,
     /// What it reaches, in a sentence.
@@ -29,11 +31,6 @@ pub struct Tightening {
 
 /// How much harder two hands and the legs haul on a stick than one hand grips cord (common practice; recalled, a band).
 const BY_STICK: Band = Band { low: 1.5, high: 2.5 };
-/// Poles and cord the figures are told for, metres and newtons: an arm's thickness, and what a plain cord so thick bears at its knot
-/// (common practice).
-const POLE_M: f64 = 0.06;
-const CORD_M: f64 = 0.006;
-const CORD_N: f64 = 2500.0;
 /// A loop that is twisted, from end to end, and the stick from the cord to the hand, metres.
 const LOOP_M: f64 = 0.6;
 const STICK_M: f64 = 0.2;
@@ -42,34 +39,33 @@ const HAND_N: f64 = 50.0;
 /// Share of a hand's work on a twisted loop that is not lost to strand rubbing on strand (an estimate; no table gives it).
 const LEFT: Band = Band { low: 0.3, high: 0.7 };
 
-/// How much a loop of two strands, so long and each so thick, is shortened by so many turns of a stick.
+/// How much a loop of two strands, so long and each so thick, is shortened by so many turns of a stick in its middle.
 ///
-/// Each strand runs once round a cylinder as thick as itself for every turn. More turns than lie side by side leave nothing.
+/// Either half of it is twisted by every turn, the two against each other; each strand of a half then runs once round a cylinder as
+/// thick as itself a turn. More turns than lie side by side leave nothing.
 pub fn taken_in(long_m: f64, thick_m: f64, turns: f64) -> f64 {
-    long_m - (long_m.powi(2) - (PI * thick_m * turns).powi(2)).max(0.0).sqrt()
+    long_m - 2.0 * half_left(long_m, thick_m, turns)
+}
+
+/// What is left of a half of it.
+fn half_left(long_m: f64, thick_m: f64, turns: f64) -> f64 {
+    ((long_m / 2.0).powi(2) - (PI * thick_m * turns).powi(2)).max(0.0).sqrt()
 }
 
 /// How many times a hand's push the ends are drawn together with at that turn, nothing lost: its way round against what one turn
 /// takes in.
 pub fn times(long_m: f64, thick_m: f64, stick_m: f64, turns: f64) -> f64 {
-    let left = long_m - taken_in(long_m, thick_m, turns);
-    TAU * stick_m * left / ((PI * thick_m).powi(2) * turns)
+    TAU * stick_m * half_left(long_m, thick_m, turns) / (2.0 * (PI * thick_m).powi(2) * turns)
 }
 
-/// What it bears hauled by hand and with a stick, each at its low end and at its high one.
+/// What it bears hauled by hand and with a stick, each at its low end and at its high one: frapping, or where there is none the cord
+/// over each pole.
 fn harder(l: &Lashing, counts: Counts) -> Result<[Bears; 4], Unlaid> {
-    let script = l.with(counts);
-    let radii = vec![POLE_M / 2.0 / CORD_M; script.poles.len()];
-    let cord = Cord::of(&Laying::lay(&script, &radii, How::TIGHT)?);
-    let bound = Bound {
-        pole_m: POLE_M,
-        cord_m: CORD_M,
-        turn_m: cord.turns * CORD_M / counts.turns.max(1) as f64,
-        opened: 0.0,
-        high_m: 0.0,
-        cord_n: CORD_N,
+    let (bound, _) = on_common_poles(l, counts)?;
+    let with = |w: Worked, times: f64| {
+        let laid_n = if l.frapped() { w.laid_n } else { w.laid_n * times };
+        bears(l.meet, counts, bound, &Worked { hauled_n: w.hauled_n * times, laid_n, ..w })
     };
-    let with = |w: Worked, times: f64| bears(l.meet, counts, bound, &Worked { hauled_n: w.hauled_n * times, ..w });
     Ok([
         with(Worked::LOW, 1.0),
         with(Worked::HIGH, 1.0),
@@ -84,14 +80,20 @@ fn harder(l: &Lashing, counts: Counts) -> Result<[Bears; 4], Unlaid> {
 /// When the lashing cannot be laid with so many turns.
 pub fn tighten(l: &Lashing, counts: Counts, reader: &Reader) -> Result<Vec<Tightening>, Unlaid> {
     let mut all = Vec::new();
-    if l.frapped() {
+    let floor = l.meet == Meet::Floor;
+    if l.frapped() || floor {
         let slips = harder(l, counts)?.map(|b| reader.force(Force::from_n(b.slip_n)));
         let [low, high, stick_low, stick_high] = &slips;
         all.push(Tightening {
             name: "With a toggle",
+            knot: Some("marlinspike-hitch"),
             moves: vec![
                 "Hitch a stick two hands long into the cord, an arm from the lashing: a marlinspike hitch.",
-                "Set a foot against the pole, haul each frapping turn with both hands, and hold it with a thumb while you take the next.",
+                if floor {
+                    "Set a foot against the bearer, haul the cord over each pole with both hands, and hold it with a thumb while you take the next."
+                } else {
+                    "Set a foot against the pole, haul each frapping turn with both hands, and hold it with a thumb while you take the next."
+                },
                 "Draw the stick out: the hitch falls open.",
             ],
             says: format!(
@@ -102,7 +104,10 @@ pub fn tighten(l: &Lashing, counts: Counts, reader: &Reader) -> Result<Vec<Tight
             mind: "Cord that parts under a toggle throws the stick: face aside, and no thinner than the hand would trust.",
         });
     }
-    all.push(windlass(reader));
+    // A floor's poles lie where they are laid: there is nothing to draw together.
+    if !floor {
+        all.push(windlass(reader));
+    }
     Ok(all)
 }
 
@@ -113,23 +118,24 @@ fn windlass(reader: &Reader) -> Tightening {
         let pull = HAND_N * times(LOOP_M, CORD_M, STICK_M, n);
         reader.forces(Band { low: pull * LEFT.low, high: pull * LEFT.high })
     };
-    let turns = [3.0, 6.0, 12.0];
+    let turns = [3.0, 6.0, 9.0];
     let told: Vec<String> = turns.iter().map(|n| format!("{} turns take in {}", number(*n as u32), at(*n))).collect();
     Tightening {
         name: "With a Spanish windlass",
+        knot: None,
         moves: vec![
-            "Tie a loop of cord round both poles, loose enough for a stick.",
+            "Tie a loop of cord round the poles, loose enough for a stick.",
             "Put a stick through it, half way, and turn it end over end: the two strands twist about each other.",
             "Lash as soon as the poles stand as they should, with the loop still twisted beside it.",
             "Tie the stick’s end to a pole; or turn it back by hand, holding it all the while.",
         ],
         says: format!(
-            "Of a loop {} long in {} cord {}; a hand’s push on a stick of {} then draws with {} after twelve, est. It parts the cord before the hand tires: count the turns.",
+            "Of a loop {} long in {} cord {}; a hand’s push on a stick of {} then draws with {} after nine, est. It parts the cord before the hand tires: count the turns.",
             reader.length(Length::from_m(LOOP_M)),
             reader.diameter(Length::from_m(CORD_M)),
             told.join(", "),
             reader.length(Length::from_m(STICK_M)),
-            force(12.0),
+            force(9.0),
         ),
         mind: "A stick let go spins back: fingers and faces out of its circle, and never left standing untied.",
     }

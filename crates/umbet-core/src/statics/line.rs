@@ -18,7 +18,7 @@ pub struct Line {
     pub unyielding: Option<[f64; 2]>,
 }
 
-/// What it carries: a force spread evenly over part of it.
+/// What it carries: a force spread evenly over part of it, or hung on in equal parts.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Load {
     /// Newtons in all, across the line and down.
@@ -27,17 +27,30 @@ pub struct Load {
     pub from: f64,
     /// Where it ends.
     pub to: f64,
+    /// In so many equal parts, evenly apart, the first where it begins and the last where it ends; none where it is spread.
+    pub parts: u32,
 }
 
 impl Load {
     /// A weight hung in one place, at this share of the span.
     pub const fn point(n: f64, at: f64) -> Self {
-        Self { n: [0.0, n], from: at, to: at }
+        Self { n: [0.0, n], from: at, to: at, parts: 1 }
     }
 
     /// A weight spread evenly along the whole line.
     pub const fn spread(n: f64) -> Self {
-        Self { n: [0.0, n], from: 0.0, to: 1.0 }
+        Self { n: [0.0, n], from: 0.0, to: 1.0, parts: 0 }
+    }
+
+    /// So many equal weights, evenly apart.
+    pub const fn row(n: f64, parts: u32, from: f64, to: f64) -> Self {
+        Self { n: [0.0, n], from, to, parts }
+    }
+
+    /// Where its parts hang, as shares of the span.
+    pub fn places(self) -> impl Iterator<Item = f64> {
+        let step = (self.to - self.from) / f64::from(self.parts.max(2) - 1);
+        (0..self.parts).map(move |i| self.from + step * f64::from(i))
     }
 
     fn newtons(&self) -> f64 {
@@ -46,6 +59,9 @@ impl Load {
 
     /// Share of it that lies before a place.
     fn before(&self, x: f64) -> f64 {
+        if self.parts > 0 {
+            return self.places().filter(|p| *p <= x).count() as f64 / f64::from(self.parts);
+        }
         if self.to - self.from < 1e-9 {
             return if x < self.from { 0.0 } else { 1.0 };
         }
@@ -57,11 +73,25 @@ impl Load {
         1.0 - f64::midpoint(self.from, self.to)
     }
 
-    /// Greatest moment of a beam under a load of one over a span of one: the sag is `load × span × this / level pull`.
+    /// Moment at a place of a beam under a load of one over a span of one: the sag there is `load × span × this / level pull`.
+    fn moment_at(&self, x: f64) -> f64 {
+        let beyond = if self.parts > 0 {
+            self.places().map(|p| (x - p).max(0.0)).sum::<f64>() / f64::from(self.parts)
+        } else if self.to - self.from < 1e-9 {
+            (x - self.from).max(0.0)
+        } else {
+            let over = (x - self.from).clamp(0.0, self.to - self.from);
+            over * over / (2.0 * (self.to - self.from)) + (x - self.to).max(0.0)
+        };
+        self.on_near() * x - beyond
+    }
+
+    /// The greatest of them: under one of its parts, or where as much lies before as the near anchor carries.
     fn moment(&self) -> f64 {
-        let near = self.on_near();
-        let at = self.from + near * (self.to - self.from);
-        near * at - near * near * (self.to - self.from) / 2.0
+        if self.parts > 0 {
+            return self.places().map(|p| self.moment_at(p)).fold(0.0, f64::max);
+        }
+        self.moment_at(self.from + self.on_near() * (self.to - self.from))
     }
 }
 
@@ -146,6 +176,11 @@ impl Line {
         self.at_level_pull(load, (low * high).sqrt())
     }
 
+    /// How far a place, a share of the span, lies below the straight line between the anchors under a load, metres.
+    pub fn drop_at(&self, load: Load, level_n: f64, x: f64) -> f64 {
+        load.n[1] * self.span_m * load.moment_at(x) / level_n
+    }
+
     /// Slopes across and up at a place, at this level pull.
     fn slopes(&self, load: Load, level_n: f64, x: f64) -> [f64; 2] {
         let carried = (load.on_near() - load.before(x)) / level_n;
@@ -160,7 +195,8 @@ impl Line {
             let long = (1.0 + across * across + up * up).sqrt();
             if (stiff_from..=stiff_to).contains(&x) { long } else { long / (1.0 + level_n * long / self.stiffness_n) }
         };
-        let mut cuts = [0.0, load.from, load.to, stiff_from.min(1.0), stiff_to.min(1.0), 1.0];
+        let mut cuts = vec![0.0, load.from, load.to, stiff_from.min(1.0), stiff_to.min(1.0), 1.0];
+        cuts.extend(load.places());
         cuts.sort_by(f64::total_cmp);
         cuts.windows(2).map(|c| integral(at, c[0], c[1])).sum::<f64>() * self.span_m
     }

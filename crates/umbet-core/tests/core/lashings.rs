@@ -7,6 +7,7 @@ use umbet_core::lashing::word::{winding, word};
 use umbet_core::lashing::{
     Cord, Counts, How, Lashing, LashingError, Laying, Meet, lashing, lashing_files, lashings, notation, parse,
 };
+use umbet_core::units::Reader;
 
 fn of(id: &str) -> &'static Lashing {
     lashing(id).unwrap_or_else(|| panic!("no {id}"))
@@ -286,4 +287,61 @@ fn drawings_are_told_and_turned() {
         let left = figure(Some(2), LashingSeen::Front, true);
         assert!(left.alt.contains("left-handed") && !left.alt.contains("to the right"), "{}", left.alt);
     }
+}
+
+/// A floor: over each pole and under the bearer in each gap. With the bearer drawn out nothing is bound; with one pole drawn out
+/// the others still are. Its cord is once round bearer and pole a turn, by hand.
+#[test]
+fn a_floor_binds_every_pole_to_its_bearer() {
+    let l = of("floor");
+    for turns in [2, 5, 9] {
+        let script = l.with(Counts { turns, frapping: 0 });
+        let laid = Laying::lay(&script, &[5.0, 3.0], How { apart: 8.0, ..How::TIGHT }).expect("laid");
+        assert_eq!(laid.poles.len(), turns + 1, "a bearer, and a pole for every turn");
+        let line = laid.strand.line();
+        for gone in 0..=turns {
+            let mut left = laid.poles.clone();
+            let name = left.remove(gone).name;
+            if gone == 0 {
+                assert_eq!(word(&left, &line), "1", "without the bearer");
+                continue;
+            }
+            for p in &left[1..] {
+                let one = [left[0].clone(), p.clone()];
+                assert!(word(&one, &line).contains(p.name), "{} without {name}", p.name);
+            }
+        }
+        // Slantwise over a pole: from the bearer's side up, over, and down again, and under.
+        let per = Cord::of(&laid).turns / turns as f64;
+        let [bearer, pole, step] = [10.0, 6.0, 14.0];
+        let least = 2.0 * (bearer + pole);
+        assert!(per > least && per < least + 2.0 * bearer + step, "{per} for {least}");
+    }
+}
+
+/// Which lashing: the first for each way poles meet, as handbooks of pioneering have it (common practice), and why not the others.
+#[test]
+fn which_lashing_is_answered_with_reasons() {
+    use umbet_core::lashing::which::{Asked, Wants, which};
+    let first = |meet, deg, wants| which(Asked { meet, deg, wants }, &Reader::default());
+    for wants in Wants::ALL {
+        for (meet, id) in [
+            (Meet::Cross, "square"),
+            (Meet::Sprung, "diagonal"),
+            (Meet::Longer, "round"),
+            (Meet::TwoLegs, "shear"),
+            (Meet::ThreeLegs, "tripod"),
+            (Meet::Floor, "floor"),
+        ] {
+            let all = first(meet, 90.0, *wants);
+            assert_eq!(all.len(), lashings().len());
+            assert!(all[0].id == id && all[0].fits && all[0].holds.is_some(), "{meet:?}: {:?}", all[0]);
+            assert!(all.iter().all(|a| !a.because.is_empty() && a.because.ends_with('.')));
+            assert!(all.is_sorted_by_key(|a| !a.fits), "those that fit come first");
+        }
+    }
+    let sharp = first(Meet::Cross, 30.0, Wants::Turn);
+    assert_eq!(sharp[0].id, "diagonal");
+    let square = sharp.iter().find(|a| a.id == "square").expect("judged");
+    assert!(!square.fits && square.because.contains("45°"), "{}", square.because);
 }

@@ -130,7 +130,8 @@ fn the_gusts_pull() {
 #[test]
 fn the_elevation_is_to_scale_and_its_words_are_text() {
     let words = ["8.00 m", "0.4 m", "up to 600 N", "<b>cover</b>"].map(str::to_owned);
-    let e = Elevation { size: [860.0, 400.0], span_m: 8.0, rise_m: 0.0, sag_m: [0.3, 0.8], at: Some(0.5), words };
+    let hung = vec![[0.5, 0.3, 0.8]];
+    let e = Elevation { size: [860.0, 400.0], span_m: 8.0, rise_m: 0.0, sag_m: [0.3, 0.8], high_m: 1.8, hung, words };
     let scene = elevation(&e);
     let runs = |wanted: &str| {
         scene.items.iter().find_map(|i| match i {
@@ -145,4 +146,40 @@ fn the_elevation_is_to_scale_and_its_words_are_text() {
     assert!((ratio - 10.0).abs() < 0.05, "{ratio}");
     let svg = to_svg(&scene, None);
     assert!(svg.contains("&lt;b&gt;cover") && !svg.contains("<b>"));
+}
+
+/// Four loops on a line, their heights and places against statics by hand: M(x)/H below the straight line.
+#[test]
+fn gear_on_loops_hangs_where_statics_puts_it() {
+    let hung = Hung::Loops { count: 4, n: 40.0, apart_m: 1.6 };
+    let d = LineDraft { hung, high_m: 2.0, ..ask() };
+    let f = facts(&d);
+    assert_eq!(f.loops.len(), 4);
+    // Loops stand at 1.6, 3.2, 4.8 and 6.4 m of eight: supports bear 80 N each, moments are 128 and 192 Nm.
+    let drops: Vec<f64> = f.loops.iter().map(|l| 2.0 - l.high_m.low).collect();
+    assert!((drops[1] / drops[0] - 1.5).abs() < 1e-6 && (drops[2] / drops[1] - 1.0).abs() < 1e-6, "{drops:?}");
+    assert!((drops[1] - f.sag_m.high).abs() < 1e-9, "{drops:?} {:?}", f.sag_m);
+    // Tied on the slack line a little nearer than they hang, each as far from the next.
+    let along: Vec<f64> = f.loops.iter().map(|l| l.along_m).collect();
+    assert!(along[0] < 1.6 && along[0] > 1.4 && (along[3] - along[0] * 4.0).abs() < 1e-9, "{along:?}");
+}
+
+/// Every way of carrying and tightening is a whole plan: knots that fit, a line as long as it takes, an order and a strike.
+#[test]
+fn a_line_is_planned_to_its_end() {
+    for carried in Hung::carries() {
+        for tighten in Tighten::ALL {
+            let p = plan(&LineDraft { hung: carried.begin, tighten: *tighten, ..LineDraft::usual() });
+            let at = format!("{} {}", carried.id, tighten.words());
+            assert!(p.joints.len() == 3 && p.joints.iter().all(|j| !j.knot.is_empty()), "{at}: {:?}", p.joints);
+            assert!(p.cuts[0].each_m > 8.0 && p.order.len() >= 5 && p.strike.len() >= 3, "{at}");
+            let said: Vec<&str> = p.order.iter().chain(&p.strike).map(|s| s.say.as_str()).collect();
+            assert!(said.iter().all(|s| s.ends_with('.') && !s.contains("  ") && !s.contains("..")), "{at}: {said:#?}");
+        }
+    }
+    let many = LineDraft { hung: Hung::Loops { count: 12, n: 10.0, apart_m: 1.0 }, ..ask() };
+    let why = LineAsk::read(&many).expect_err("no room").remove(0);
+    assert!(why.field == "hung.apart_m" && why.says.contains("half a metre"), "{why:?}");
+    let deep = LineAsk::read(&LineDraft { rise_m: -3.0, ..ask() }).expect_err("in the ground").remove(0);
+    assert!(deep.says.contains("in the ground"), "{deep:?}");
 }

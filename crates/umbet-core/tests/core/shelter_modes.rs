@@ -33,7 +33,7 @@ fn the_load_lies_where_the_cover_is() {
     assert!(long.sag_m.high > 2.0 * short.sag_m.high, "{:?} {:?}", short.sag_m, long.sag_m);
     use umbet_core::statics::line::{Line, Load};
     let line = Line { span_m: 12.0, rise_m: 0.0, set_n: 300.0, stiffness_n: 20_000.0, unyielding: None };
-    let here = line.loaded(Load { n: [0.0, 200.0], from: 4.5 / 12.0, to: 7.5 / 12.0 });
+    let here = line.loaded(Load { n: [0.0, 200.0], from: 4.5 / 12.0, to: 7.5 / 12.0, parts: 0 });
     assert!(here.sag_m > 1.15 * line.loaded(Load::spread(200.0)).sag_m);
 }
 

@@ -83,10 +83,35 @@ proptest! {
         prop_assert!((slack - l.slack_length_m()).abs() < 1e-6 * slack, "{slack} is not {}", l.slack_length_m());
     }
 
+    /// Hung on in parts, the line is straight from part to part: every leg is as long as its own pull stretches it, and the level
+    /// pull turns by one part's weight at each.
+    #[test]
+    fn a_row_of_weights_hangs_in_straight_legs(l in line(), n in 5.0..600.0f64, parts in 2u32..9, from in 0.05..0.45f64, to in 0.55..0.95f64) {
+        let load = Load::row(n, parts, from, to);
+        let s = l.loaded(load);
+        let ends = [0.0].into_iter().chain(load.places()).chain([1.0]);
+        let points: Vec<[f64; 2]> = ends.map(|x| [x * l.span_m, x * l.rise_m - l.drop_at(load, s.level_n, x)]).collect();
+        let slope = |w: &[[f64; 2]]| (w[1][1] - w[0][1]) / (w[1][0] - w[0][0]);
+        let slack: f64 = points
+            .windows(2)
+            .map(|w| {
+                let long = (w[1][0] - w[0][0]).hypot(w[1][1] - w[0][1]);
+                long / (1.0 + s.level_n * (1.0 + slope(w).powi(2)).sqrt() / l.stiffness_n)
+            })
+            .sum();
+        prop_assert!((slack - l.slack_length_m()).abs() < 1e-6 * slack, "{slack} is not {}", l.slack_length_m());
+        for w in points.windows(3) {
+            let turned = s.level_n * (slope(&w[1..]) - slope(&w[..2]));
+            prop_assert!((turned - n / f64::from(parts)).abs() < 1e-6 * (n + s.level_n), "{turned}");
+        }
+        let lowest = load.places().map(|x| l.drop_at(load, s.level_n, x)).fold(0.0, f64::max);
+        prop_assert!((lowest - s.sag_m).abs() < 1e-9 * (1.0 + s.sag_m));
+    }
+
     /// What the anchors feel is the load, and nothing else, whichever way it pulls and wherever it lies.
     #[test]
     fn the_anchors_feel_the_load(l in line(), across in -400.0..400.0f64, down in -50.0..500.0f64, from in 0.0..0.9f64, part in 0.0..1.0f64) {
-        let load = Load { n: [across, down], from, to: from + part * (1.0 - from) };
+        let load = Load { n: [across, down], from, to: from + part * (1.0 - from), parts: 0 };
         let s = l.loaded(load);
         let sum = |i: usize| s.on_anchors_n[0][i] + s.on_anchors_n[1][i];
         for (felt, laid) in [(sum(0), 0.0), (sum(1), across), (sum(2), -down)] {
@@ -100,7 +125,7 @@ proptest! {
     #[test]
     fn a_line_shot_from_its_end_arrives(l in line(), n in 5.0..600.0f64, from in 0.0..0.8f64, part in 0.05..1.0f64) {
         let to = from + part * (1.0 - from);
-        let s = l.loaded(Load { n: [0.0, n], from, to });
+        let s = l.loaded(Load { n: [0.0, n], from, to, parts: 0 });
         let steps = 20_000;
         let ds = l.slack_length_m() / f64::from(steps);
         let (mut x, mut y, mut lowest) = (0.0f64, 0.0f64, 0.0f64);

@@ -117,6 +117,8 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("LineDraft", "span_m", Number(line::SPAN_M)),
         ("LineDraft", "rise_m", Number(line::RISE_M)),
         ("LineDraft", "pull_n", Number(line::PULL_N)),
+        ("LineDraft", "high_m", Number(line::HIGH_M)),
+        ("LineDraft", "thick_mm", Number(line::THICK_MM)),
         ("Deck", "length_m", Number(load::DECK_M)),
         ("Deck", "width_m", Number(load::DECK_M)),
         ("Deck", "board_m", Number(load::BOARD_M)),

@@ -7,10 +7,12 @@ use crate::extract::{Path, Person, Query};
 use axum::Json;
 use axum::response::Response;
 use serde::{Deserialize, Serialize};
-use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed};
+use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed, windlass};
 use umbet_core::knot::told;
 use umbet_core::lashing::tighten::{Tightening, tighten};
-use umbet_core::lashing::{Counts, DRAWN, FRAPPING, How, Lashing, Laying, TURNS, lashing, lashings};
+use umbet_core::lashing::which::{Asked, DEG, LashingAnswer, Wants, which};
+use umbet_core::lashing::{Counts, DRAWN, FRAPPING, How, Lashing, Laying, Meet, TURNS, lashing, lashings};
+use umbet_core::rig::Named;
 use utoipa::{IntoParams, ToSchema};
 
 /// A lashing in a list.
@@ -147,6 +149,58 @@ pub async fn list() -> Json<Vec<LashingSummary>> {
     Json(all.collect())
 }
 
+/// How poles meet, and what they want to do there.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct WhichQuery {
+    /// How they meet; crossed and touching when absent.
+    meet: Option<Meet>,
+    /// Angle between two that cross, degrees; a right one when absent.
+    #[param(minimum = 10, maximum = 90)]
+    deg: Option<f64>,
+    /// What they want to do; slide when absent.
+    wants: Option<Wants>,
+}
+
+/// Which lashing, with what could be asked.
+#[derive(Serialize, ToSchema)]
+pub struct WhichLashing {
+    /// How the poles meet.
+    meet: Meet,
+    /// Angle between them, degrees; none where they do not cross.
+    deg: Option<f64>,
+    /// What they want to do.
+    wants: Wants,
+    /// Ways they can meet.
+    meets: Vec<Named>,
+    /// What they can want to do.
+    wishes: Vec<Named>,
+    /// Every lashing, those that fit first.
+    answers: Vec<LashingAnswer>,
+}
+
+/// Which lashing for how poles meet and what they want to do there, with reasons.
+#[utoipa::path(
+    get, operation_id = "which_lashing", path = "/api/which-lashing", params(WhichQuery),
+    responses((status = 200, description = "Every lashing judged", body = WhichLashing), (status = 400, description = "Cannot be read", body = Problem), (status = 422, description = "A value is out of reason", body = Problem))
+)]
+pub async fn which_lashing(person: Person, Query(q): Query<WhichQuery>) -> Result<Json<WhichLashing>, Error> {
+    let deg = q.deg.unwrap_or(DEG[1]);
+    if !(DEG[0]..=DEG[1]).contains(&deg) {
+        return Err(Error::fault("deg", format!("Give an angle between {} and {} degrees.", DEG[0], DEG[1])));
+    }
+    let asked = Asked { meet: q.meet.unwrap_or(Meet::Cross), deg, wants: q.wants.unwrap_or(Wants::Slide) };
+    Ok(Json(WhichLashing {
+        meet: asked.meet,
+        deg: asked.meet.crossed().then_some(deg),
+        wants: asked.wants,
+        meets: Meet::ALL.iter().map(|m| Named::new(m.id(), m.words())).collect(),
+        wishes: Wants::ALL.iter().map(|w| Named::new(w.id(), w.words())).collect(),
+        answers: which(asked, &person.reader()),
+    }))
+}
+
 /// One lashing's words, move by move.
 #[utoipa::path(
     get, operation_id = "lashing", path = "/api/lashings/{id}", params(("id" = String, Path, description = "Lashing id"), LashingQuery),
@@ -210,6 +264,35 @@ pub async fn lashing_figure(Path(id): Path<String>, Query(q): Query<LashingFigur
     let figure =
         LashedFigure { step, seen: q.seen.unwrap_or(LashingSeen::Front), mirrored: q.mirrored, laid: q.laid, size };
     Ok(svg_answer(&lashed(&Tied { lashing: l, laid: &laid, moves: &moves }, &figure), q.standalone))
+}
+
+/// What is asked of the drawing of a twisted loop.
+#[derive(Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+#[into_params(parameter_in = Query)]
+pub struct WindlassQuery {
+    /// Turns of the stick.
+    #[param(minimum = 0, maximum = 4)]
+    turns: Option<u32>,
+    /// Carries its own dyes.
+    #[serde(default)]
+    standalone: bool,
+}
+
+/// Most turns of the stick that are drawn: more lie too close to be read.
+const WINDLASS_TURNS: u32 = 4;
+
+/// A loop round two poles twisted with a stick.
+#[utoipa::path(
+    get, operation_id = "windlass_figure", path = "/api/windlass.svg", params(WindlassQuery),
+    responses((status = 200, description = "The drawing", body = String, content_type = "image/svg+xml"), (status = 400, description = "Cannot be read", body = Problem), (status = 422, description = "A value is out of reason", body = Problem))
+)]
+pub async fn windlass_figure(Query(q): Query<WindlassQuery>) -> Result<Response, Error> {
+    let turns = q.turns.unwrap_or(3);
+    if turns > WINDLASS_TURNS {
+        return Err(Error::fault("turns", format!("Give turns between 0 and {WINDLASS_TURNS}.")));
+    }
+    Ok(svg_answer(&windlass(turns, [640.0, 360.0]), q.standalone))
 }
 
 /// A lashing in space, to be turned.

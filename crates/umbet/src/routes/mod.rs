@@ -134,6 +134,8 @@ pub fn api() -> (Router<App>, utoipa::openapi::OpenApi) {
         .routes(routes!(own_knots::own_figure))
         .routes(routes!(own_knots::drawing_up, own_knots::draw_up, own_knots::stop_drawing_up))
         .routes(routes!(lashings::list))
+        .routes(routes!(lashings::which_lashing))
+        .routes(routes!(lashings::windlass_figure))
         .routes(routes!(lashings::get))
         .routes(routes!(lashings::lashing_figure))
         .routes(routes!(lashings::lashing_model))

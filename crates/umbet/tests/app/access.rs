@@ -123,6 +123,7 @@ async fn every_page_is_named_and_narrow() {
         ("/rig/hoist", "A tool or spar hoisted"),
         ("/rig/poles", "Poles lashed together"),
         ("/rig/tether", "Something tethered"),
+        ("/lashings", "Which lashing?"),
         ("/lashings/square", "Square lashing"),
         ("/rig/shelter/site", "A shelter on a ridgeline"),
         ("/prove", "Meant to be"),

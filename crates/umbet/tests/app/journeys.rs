@@ -151,6 +151,7 @@ async fn every_screen_can_be_used_by_everyone() {
             "/rig/poles",
             "/rig/hoist",
             "/rig/tether",
+            "/lashings",
             "/lashings/tripod",
             "/knots/bowline?way=1&step=2",
         ] {
@@ -213,6 +214,7 @@ async fn a_phone_is_enough() {
         "/rig/poles",
         "/rig/hoist",
         "/rig/tether",
+        "/lashings",
         "/lashings/square",
         "/knots/butterfly?way=2&step=2",
         "/cord",

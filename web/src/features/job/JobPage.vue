@@ -28,7 +28,7 @@ const name = ref('')
 const task = ref<CatalogueWords['tasks'][number]['task']>('make-fast')
 
 /** Rigs a job may have, as they are asked for and as they are named once it has them. */
-const rigs = RIGS.filter((r) => r.kept)
+const rigs = RIGS
 const id = () => Number(route.params.job)
 
 const path = computed(() => `/api/jobs/${route.params.job}`)

@@ -141,6 +141,7 @@ function choose(id: string) {
     </template>
     <template v-if="lashings.length">
       <h2 class="mt-4">Lashings</h2>
+      <p><RouterLink to="/lashings">Which lashing for two poles?</RouterLink></p>
       <ul class="knots">
         <li v-for="l in lashings" :key="l.id">
           <RouterLink :to="`/lashings/${l.id}`"

@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { api, got } from '../../api/client'
 import { useHabits } from '../../app/habits'
+import KnotFigure from '../../rope/KnotFigure.vue'
 import LashingPlayer from './LashingPlayer.vue'
 
 const route = useRoute()
@@ -30,7 +31,10 @@ watch([id, mirrored], again)
   <section v-else-if="told" class="page lashing-page">
     <div class="page-head">
       <h1>{{ told.name }}</h1>
-      <div class="page-links"><RouterLink to="/knots">All knots</RouterLink><RouterLink to="/rig/poles">Build with it</RouterLink></div>
+      <div class="page-links">
+        <RouterLink to="/lashings">Which lashing?</RouterLink><RouterLink to="/knots">All knots</RouterLink
+        ><RouterLink to="/rig/poles">Build with it</RouterLink>
+      </div>
     </div>
     <p class="lead-say">{{ told.say }}</p>
     <div class="lashing-cols">
@@ -47,9 +51,13 @@ watch([id, mirrored], again)
             <dd>{{ then }}</dd></template
           >
         </dl>
-        <h2>Draw it tighter</h2>
+        <h2 v-if="told.tighten.length">Draw it tighter</h2>
         <template v-for="t in told.tighten" :key="t.name">
           <h3>{{ t.name }}</h3>
+          <RouterLink v-if="t.knot" :to="`/knots/${t.knot}`" aria-label="Its hitch, tied step by step"
+            ><KnotFigure class="tighter cloth" :knot="t.knot" :drawn-up="1"
+          /></RouterLink>
+          <KnotFigure v-else class="tighter cloth" from="/api/windlass.svg" />
           <ol>
             <li v-for="m in t.moves" :key="m">{{ m }}</li>
           </ol>

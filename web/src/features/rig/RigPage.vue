@@ -39,9 +39,9 @@ const kind = computed(() => kindOf(rig.kind))
 const saying = ref(false)
 const wide = useMediaQuery('(min-width: 901px)')
 const site = computed(() => `${route.path.replace(/\/$/, '')}/site`)
-/** Other kinds of rig: of the same job where they are kept with one, one line always for its own sake. */
+/** Other kinds of rig: of the same job where this one is kept with one. */
 const others = computed(() => {
-  const at = (r: RigName) => (rig.job === undefined || !r.kept ? `/rig/${r.kind}` : `/jobs/${rig.job}/rig/${r.kind}`)
+  const at = (r: RigName) => (rig.job === undefined ? `/rig/${r.kind}` : `/jobs/${rig.job}/rig/${r.kind}`)
   return RIGS.filter((r) => r.kind !== rig.kind).map((r) => ({ to: at(r), says: r.says }))
 })
 

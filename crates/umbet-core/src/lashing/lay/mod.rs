@@ -2,6 +2,7 @@
 
 mod across;
 mod corner;
+mod floor;
 mod frap;
 mod side;
 mod timber;
@@ -33,13 +34,15 @@ pub struct How {
     pub spread: f64,
     /// Length of the tails, diameters.
     pub tail: f64,
+    /// Between the poles of a floor, diameters.
+    pub apart: f64,
 }
 
 impl How {
     /// As it lies.
-    pub const TIGHT: Self = Self { loose: 1.0, spread: 1.0, tail: 0.01 };
+    pub const TIGHT: Self = Self { loose: 1.0, spread: 1.0, tail: 0.01, apart: GAP };
     /// To be read.
-    pub const OPEN: Self = Self { loose: 1.35, spread: 1.6, tail: 5.0 };
+    pub const OPEN: Self = Self { loose: 1.35, spread: 1.6, tail: 5.0, apart: 1.5 * GAP };
 }
 
 /// It cannot be laid so.
@@ -74,7 +77,7 @@ impl<'a> Laying<'a> {
     /// # Errors
     /// A word that cannot be laid where it stands.
     pub fn lay(script: &'a Script, radii: &[f64], how: How) -> Result<Self, Unlaid> {
-        let poles = stand(script, radii);
+        let poles = stand(script, radii, how.apart);
         let mut it =
             Self { script, poles, strand: Strand::default(), how, hull: Vec::new(), top: 0.0, worked_back: None };
         for (i, group) in script.groups.iter().enumerate() {
@@ -82,6 +85,7 @@ impl<'a> Laying<'a> {
                 Group::Start(Hitch::Clove, pole, arms) => it.start(i, *pole, arms)?,
                 Group::Start(Hitch::Timber, _, arms) => it.timber(i, arms)?,
                 Group::Wrap(turns) if script.side_by_side() => it.side_turns(i, turns)?,
+                Group::Wrap(turns) if script.floored() => it.floor_turns(i, turns)?,
                 Group::Wrap(turns) if turns.word[0].poles.is_empty() => it.turns_across(i, turns)?,
                 Group::Wrap(turns) => it.corner_turns(i, turns)?,
                 Group::Frap(turns) if script.side_by_side() => it.frap_gap(i, turns)?,
@@ -122,8 +126,11 @@ impl<'a> Laying<'a> {
         self.script.groups.iter().filter_map(|g| if let Group::Wrap(t) = g { Some(t) } else { None })
     }
 
-    /// Lane of the outermost turn beside the crossing.
+    /// Lane of the outermost turn beside the crossing; beyond the last pole of a floor.
     fn outermost(&self, pole: &Pole) -> f64 {
+        if self.script.floored() {
+            return self.poles.iter().skip(1).map(|p| p.middle.x + p.radius).fold(0.0, f64::max) + 0.6;
+        }
         let most = self.wraps().map(|t| t.count).max().unwrap_or(1);
         self.half(pole) + 0.6 + (most - 1) as f64 * PITCH
     }
@@ -140,6 +147,10 @@ impl<'a> Laying<'a> {
         let spare = 1.9 * (self.how.spread - 1.0);
         let (place, last, off) = if self.script.side_by_side() {
             (Place { at: -2.9 - spare, lanes: 1.0, side: DVec3::X }, 2.2, 1.0)
+        } else if self.script.floored() {
+            // It ends on the bearer's top, on its way over the first pole.
+            let at = -(self.outermost(&pole) + 0.7 + 2.3 + spare);
+            (Place { at, lanes: 1.0, side: DVec3::Y }, 2.01, 1.0)
         } else {
             let sign = arm.way().dot(pole.along).signum();
             let first = self.wraps().next().and_then(|t| t.word[0].arms.first().copied());
@@ -176,7 +187,8 @@ impl<'a> Laying<'a> {
         } else {
             let sign = arm.way().dot(pole.along).signum();
             let out = pole.out(here);
-            let side = -DVec3::new(out.x, out.y, 0.0).normalize_or(DVec3::X);
+            let level = DVec3::new(out.x, out.y, 0.0);
+            let side = if self.script.floored() { DVec3::Y } else { -level.normalize_or(DVec3::X) };
             let frapped = self.hull.iter().map(|p| (p[0] * pole.along.x + p[1] * pole.along.y).abs());
             let reach = frapped.fold(self.outermost(&pole), f64::max);
             (Place { at: sign * (reach + BESIDE + spare), lanes: sign, side }, sign)
@@ -191,12 +203,17 @@ impl<'a> Laying<'a> {
 }
 
 /// The poles where they stand: the front of a crossing before the page, the back one behind it; side by side about the middle.
-fn stand(script: &Script, radii: &[f64]) -> Vec<Pole> {
+fn stand(script: &Script, radii: &[f64], apart: f64) -> Vec<Pole> {
     let crossed = !script.side_by_side();
     let gap = if script.groups.iter().any(|g| matches!(g, Group::Frap(_))) { GAP } else { WEDGED };
     let mut poles: Vec<Pole> = Vec::new();
     for (PoleLine { name, arm, lies }, radius) in script.poles.iter().zip(radii) {
+        if *lies == Lies::Each {
+            poles.extend(floor::poles(script, *name, arm.way(), *radius, apart));
+            continue;
+        }
         let middle = match lies {
+            Lies::Each => DVec3::ZERO,
             Lies::On => DVec3::Z * *radius,
             Lies::First if crossed => DVec3::Z * -*radius,
             Lies::First => DVec3::ZERO,

@@ -4,6 +4,7 @@ use super::build::{Standing, TRESTLE_TOP};
 use super::draft::Poles;
 use super::forces::Forces;
 use super::lashed::LashingFacts;
+use crate::lashing::{Cord, Counts, How, Laying, lashing};
 use crate::rig::cut::{item, of_joint, serve};
 use crate::rig::joint::{JointAsk, under};
 use crate::rig::{Cut, Given, Joint};
@@ -32,18 +33,23 @@ pub(super) struct Deck {
 }
 
 impl Poles {
-    /// The top: as long as from trestle to trestle, as wide as the top bars and a hand over either side. Over a pole and under the
-    /// bearer is once round a box as high as both and as wide as the pole, and on to the next (by geometry).
+    /// The top: as long as from trestle to trestle, as wide as the top bars and a hand over either side. Cord of one bearer's lashing
+    /// is that of the floor lashing laid; each pole takes as much as the next.
     pub(super) fn deck(&self) -> Deck {
         let d = &self.said;
         let (pole_m, cord_m) = (d.pole_mm / 1000.0, self.cord.diameter.m());
         let thick_m = DECK_THICK * pole_m;
-        let step = thick_m + DECK_APART_M;
-        let poles = (d.long_m / step).ceil() as usize + 1;
-        let once = 2.0 * (pole_m + thick_m + 2.0 * cord_m) + thick_m + cord_m + step;
-        let turns_m = poles as f64 * once;
-        // A clove hitch is two turns round the bearer.
-        let hitches_m = 2.0 * 2.0 * std::f64::consts::PI * (pole_m + cord_m);
+        let poles = (d.long_m / (thick_m + DECK_APART_M)).ceil() as usize + 1;
+        let how = How { apart: DECK_APART_M / cord_m, ..How::TIGHT };
+        let laid = |turns: usize| {
+            let lashing = lashing("floor")?;
+            let script = lashing.with(Counts { turns, frapping: 0 });
+            let radii = [pole_m, thick_m].map(|thick| thick / 2.0 / cord_m);
+            Laying::lay(&script, &radii, how).ok().map(|laid| Cord::of(&laid))
+        };
+        let [two, three] = [2, 3].map(|n| laid(n).unwrap_or_default());
+        let turns_m = (two.turns + (three.turns - two.turns) * (poles as f64 - 2.0)) * cord_m;
+        let hitches_m = (two.start + two.end) * cord_m;
         let across_m = 2.0 * (d.out_m * TRESTLE_TOP + 0.1);
         Deck { poles, across_m, thick_m, turns_m, hitches_m, cord_m: turns_m + hitches_m + DECK_TAILS_M }
     }

@@ -180,7 +180,7 @@ impl ForceInput<'_> {
         let mut all = Vec::new();
         for b in balances {
             let [along_n, across, up] = b.on_ridge;
-            let load = Load { n: [across, s.gear_n - up], from, to };
+            let load = Load { n: [across, s.gear_n - up], from, to, parts: 0 };
             for set_n in [set.low, set.high] {
                 for stiffness_n in [stiff.low, stiff.high] {
                     let line = Line {

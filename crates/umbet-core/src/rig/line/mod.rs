@@ -3,20 +3,25 @@
 //! Every figure is a band: friction at the loop and the anchor, and how much the cord stretches, are known
 //! only between two ends.
 
-use super::faults::Faults;
-use super::faults::Impossible;
-use super::fields::{FieldAt, Quantity};
+mod draft;
+mod order;
+
+pub use draft::{APART_M, HIGH_M, Hung, LOOPS, LineAsk, LineDraft, PULL_N, RISE_M, SPAN_M, THICK_MM};
+
+use super::anchor::stem_bears;
+use super::fields::FieldAt;
 use super::part::Part;
 use super::plan::{Drawing, Given, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use super::tighten::{AT_ANCHOR, Reach, Tighten, reaches, set_by, stiffness};
-use super::working::{KEPT, LEAST_MARGIN};
-use super::working::{LineWork, Strained};
+use super::working::{KEPT, LEAST_MARGIN, LineWork, Strained};
+use super::{Impossible, middle};
 use crate::draw::{Elevation, elevation};
-use crate::situation::{CordDraft, Fault, Habits, UsedCord};
+use crate::situation::{Fault, Habits, UsedCord};
 use crate::statics::line::{Line, Load, Loaded};
 use crate::statics::wind::{gust_of, pressure};
 use crate::units::{Band, Force, Length, Reader};
-use serde::{Deserialize, Serialize};
+use crate::words::{capital, number};
+use serde::Serialize;
 
 /// One line between two anchors.
 pub const PLANNER: Planner = Planner::of::<LineDraft>("line", "A line between two anchors");
@@ -30,7 +35,7 @@ impl RigDraft for LineDraft {
     }
 
     fn choices() -> Self::Choices {
-        LineStock { tightenings: Tighten::named() }
+        LineStock { tightenings: Tighten::named(), carries: Hung::carries() }
     }
 
     fn taken(&self) -> Result<Self::Read, Vec<Fault>> {
@@ -48,64 +53,20 @@ impl RigDraft for LineDraft {
 pub struct LineStock {
     /// Ways of tightening.
     pub tightenings: Vec<Named>,
+    /// What it can carry.
+    pub carries: Vec<Carried>,
 }
 
-/// What hangs on it.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+/// Something a line can carry.
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(rename_all = "kebab-case", deny_unknown_fields)]
-pub enum Hung {
-    /// Gear in one place.
-    Gear {
-        /// Its weight, newtons.
-        n: f64,
-        /// Where: 0 at the near anchor, 1 at the far one.
-        at: f64,
-    },
-    /// A cover in the wind.
-    Cover {
-        /// Square metres.
-        area_m2: f64,
-        /// Beaufort number of the mean wind.
-        beaufort: u8,
-    },
-}
-
-/// A line as it is asked about.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct LineDraft {
-    /// Level distance of the anchors, metres.
-    pub span_m: f64,
-    /// How much higher the far anchor is, metres.
-    #[serde(default)]
-    pub rise_m: f64,
-    /// The cord.
-    pub cord: CordDraft,
-    /// How it is drawn tight.
-    pub tighten: Tighten,
-    /// The person's pull, newtons.
-    pub pull_n: f64,
-    /// What hangs on it.
-    pub hung: Hung,
-}
-
-/// A line that was read.
-#[derive(Debug, Clone)]
-pub struct LineAsk {
-    /// Level distance of the anchors.
-    pub span_m: f64,
-    /// How much higher the far anchor is.
-    pub rise_m: f64,
-    /// The cord.
-    pub cord: UsedCord,
-    /// How it is drawn tight.
-    pub tighten: Tighten,
-    /// The person's pull, newtons.
-    pub pull_n: f64,
-    /// What hangs on it.
-    pub hung: Hung,
+pub struct Carried {
+    /// Its key in a draft.
+    pub id: &'static str,
+    /// How it reads in the sentence.
+    pub name: &'static str,
+    /// What it is begun with.
+    pub begin: Hung,
 }
 
 /// What only a line's plan has.
@@ -118,6 +79,20 @@ pub struct LineFacts {
     pub sag_m: Band,
     /// Pull on the anchor that bears more, newtons.
     pub anchor_n: Band,
+    /// Loops in it, from the near tree on.
+    pub loops: Vec<LoopAt>,
+}
+
+/// A loop in the line.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+pub struct LoopAt {
+    /// Where it is tied while the line is slack, metres from where it leaves the near tree.
+    pub along_m: f64,
+    /// Height over level ground once it is loaded, metres.
+    pub high_m: Band,
+    /// Both in a sentence.
+    pub says: String,
 }
 
 /// Drag of a flat cover across the wind; lee and shape make it less or more.
@@ -127,88 +102,12 @@ const CLOTH: f64 = 5.0;
 /// Sag beyond this share of the span is slack rather than a line.
 const SLACK: f64 = 0.25;
 
-impl LineDraft {
-    /// A cover on eight metres.
-    pub fn usual() -> Self {
-        Self {
-            span_m: 8.0,
-            rise_m: 0.0,
-            cord: CordDraft {
-                kind: "braid-polyester-6".into(),
-                diameter_mm: None,
-                wet: false,
-                worn: false,
-                raw_end: false,
-            },
-            tighten: Tighten::Looped,
-            pull_n: 250.0,
-            hung: Hung::Cover { area_m2: 9.0, beaufort: 4 },
-        }
-    }
-}
-
-impl LineDraft {
-    /// Its numbers.
-    fn fields(&self) -> Vec<FieldAt> {
-        let mut all = vec![
-            FieldAt::new("/span_m", "Span", Quantity::Length),
-            FieldAt::new("/rise_m", "How much higher the far end is", Quantity::Length).or(0.0),
-            FieldAt::diameter("/cord/diameter_mm", "Thickness of the cord", &self.cord),
-            FieldAt::new("/pull_n", "Your pull", Quantity::Pull),
-        ];
-        all.extend(match self.hung {
-            Hung::Gear { .. } => [
-                FieldAt::new("/hung/gear/n", "Weight of the gear", Quantity::Pull),
-                FieldAt::new("/hung/gear/at", "Where, as a share of the span", Quantity::Number),
-            ],
-            Hung::Cover { .. } => [
-                FieldAt::new("/hung/cover/area_m2", "Cover, square metres", Quantity::Number),
-                FieldAt::new("/hung/cover/beaufort", "Beaufort number", Quantity::Count),
-            ],
-        });
-        all
-    }
-}
-
-/// Least and most span, metres.
-pub const SPAN_M: [f64; 2] = [1.0, 60.0];
-/// Least and most rise of the far end, metres.
-pub const RISE_M: [f64; 2] = [-10.0, 10.0];
-/// Least and most a person pulls, newtons.
-pub const PULL_N: [f64; 2] = [10.0, 1500.0];
-
 impl LineAsk {
-    /// Reads it.
-    ///
-    /// # Errors
-    /// What is out of reason, and what to change.
-    pub fn read(d: &LineDraft) -> Result<Self, Vec<Fault>> {
-        let mut faults = Faults::default();
-        faults.within("span_m", "Span", d.span_m, SPAN_M, "m");
-        faults.within("rise_m", "Rise of the far end", d.rise_m, RISE_M, "m");
-        faults.within("pull_n", "Your pull", d.pull_n, PULL_N, "N");
-        match d.hung {
-            Hung::Gear { n, at } => {
-                faults.within("hung.n", "Weight of the gear", n, [1.0, 5000.0], "N");
-                faults.within("hung.at", "Place of the gear", at, [0.05, 0.95], "of the span");
-            }
-            Hung::Cover { area_m2, beaufort } => {
-                faults.within("hung.area_m2", "The cover", area_m2, [0.5, 60.0], "m²");
-                faults.within("hung.beaufort", "Beaufort number", f64::from(beaufort), [0.0, 12.0], "");
-            }
-        }
-        let steep = "The anchors are nearer than they are unlike in height: that is a hoist, not a line.";
-        faults.ask("rise_m", d.rise_m.abs() <= d.span_m, steep);
-        let cord = faults.cord("cord", &d.cord);
-        let &LineDraft { span_m, rise_m, tighten, pull_n, hung, .. } = d;
-        faults.or(cord.map(|cord| Self { span_m, rise_m, cord, tighten, pull_n, hung }))
-    }
-
     /// At rest, for both ends of every band.
     fn states(&self, hung: Hung) -> Vec<Loaded> {
         let (set, stiff) = (set_by(self.tighten, &self.cord, self.pull_n), stiffness(&self.cord));
         let loads = match hung {
-            Hung::Gear { n, at } => vec![Load::point(n, at)],
+            Hung::Gear { .. } | Hung::Loops { .. } => vec![self.weights()],
             Hung::Cover { area_m2, beaufort } => wind_load(area_m2, beaufort).map(Load::spread).into(),
         };
         let mut all = Vec::new();
@@ -223,6 +122,43 @@ impl LineAsk {
         all
     }
 
+    /// What hangs on its loops; nothing where it carries a cover.
+    fn weights(&self) -> Load {
+        match self.hung {
+            Hung::Gear { n, at } => Load::point(n, at),
+            Hung::Loops { count, n, apart_m } => {
+                let half = f64::from(count - 1) * apart_m / self.span_m / 2.0;
+                Load::row(n * f64::from(count), count, 0.5 - half, 0.5 + half)
+            }
+            Hung::Cover { .. } => Load::row(0.0, 0, 0.5, 0.5),
+        }
+    }
+
+    /// The line as it is set, in the middle of its bands.
+    fn at_rest(&self) -> Line {
+        let set_n = middle(set_by(self.tighten, &self.cord, self.pull_n)).max(1.0);
+        let stiffness_n = middle(stiffness(&self.cord));
+        Line { span_m: self.span_m, rise_m: self.rise_m, set_n, stiffness_n, unyielding: None }
+    }
+
+    /// Each loop: where it is tied, and how high it hangs.
+    fn loops(&self, states: &[Loaded], reader: &Reader) -> Vec<LoopAt> {
+        let (line, load) = (self.at_rest(), self.weights());
+        let tied = |(i, x): (usize, f64)| {
+            let along_m = x * line.slack_length_m();
+            let straight = self.high_m + x * self.rise_m;
+            let high_m = Band::over(states.iter().map(|s| straight - line.drop_at(load, s.level_n, x)));
+            let says = format!(
+                "Loop {}: tied {} from the near tree, hangs {} over level ground, est.",
+                i + 1,
+                reader.length(Length::from_m(along_m)),
+                lengths(high_m, reader)
+            );
+            LoopAt { along_m, high_m, says }
+        };
+        load.places().enumerate().map(tied).collect()
+    }
+
     /// The figures.
     pub fn facts(&self, reader: &Reader) -> LineFacts {
         let states = self.states(self.hung);
@@ -230,6 +166,7 @@ impl LineAsk {
             reaches: reaches(&self.cord, self.pull_n, reader),
             sag_m: Band::over(states.iter().map(|s| s.sag_m)),
             anchor_n: Band::over(states.iter().map(hardest)),
+            loops: self.loops(&states, reader),
         }
     }
 
@@ -247,8 +184,13 @@ impl LineAsk {
         }
     }
 
-    fn change(&self, sag: Band, cord: &Part, reader: &Reader) -> Vec<String> {
-        let mut all = Vec::new();
+    fn change(&self, facts: &LineFacts, cord: &Part, reader: &Reader) -> Vec<String> {
+        let (mut all, sag) = (Vec::new(), facts.sag_m);
+        if facts.loops.iter().any(|l| l.high_m.low < 0.0) {
+            all.push(
+                "What hangs lowest may lie on the ground: tie the line higher, pull harder, or hang less on it.".into(),
+            );
+        }
         if sag.high > SLACK * self.span_m {
             let low = reader.length(Length::from_m(sag.high));
             all.push(format!(
@@ -266,16 +208,21 @@ impl LineAsk {
 
     fn looks(&self, facts: &LineFacts, given: &Given<'_>) -> Elevation {
         let reader = given.reader;
-        let (at, load) = match self.hung {
-            Hung::Gear { n, at } => (Some(at), reader.force(Force::from_n(n))),
-            Hung::Cover { area_m2, beaufort } => (None, format!("cover {}, Beaufort {beaufort}", reader.area(area_m2))),
+        let load = match self.hung {
+            Hung::Gear { n, .. } => reader.force(Force::from_n(n)),
+            Hung::Loops { count, n, .. } => format!("{} × {}", count, reader.force(Force::from_n(n))),
+            Hung::Cover { area_m2, beaufort } => format!("cover {}, Beaufort {beaufort}", reader.area(area_m2)),
         };
+        let straight = |x: f64| self.high_m + x * self.rise_m;
+        let places = self.weights().places().zip(&facts.loops);
+        let hung = places.map(|(x, l)| [x, straight(x) - l.high_m.high, straight(x) - l.high_m.low]).collect();
         Elevation {
             size: [given.width, 400.0],
             span_m: self.span_m,
             rise_m: self.rise_m,
             sag_m: [facts.sag_m.low, facts.sag_m.high],
-            at,
+            high_m: self.high_m,
+            hung,
             words: [
                 reader.length(Length::from_m(self.span_m)),
                 lengths(facts.sag_m, reader),
@@ -295,8 +242,10 @@ impl Rig for LineAsk {
         let reader = given.reader;
         let facts = self.facts(reader);
         let bears = self.cord.at_knot(KEPT);
-        let cord =
-            Part::judged("cord", "the cord parts at its knot", bears, facts.anchor_n, "the load puts", "", reader);
+        let judged = |id, what, bears| Part::judged(id, what, bears, facts.anchor_n, "the load puts", "", reader);
+        let cord = judged("cord", "the cord parts at its knot", bears);
+        let high_m = self.high_m.max(self.high_m + self.rise_m);
+        let tree = judged("tree", "a tree bends", stem_bears(Length::from_mm(self.thick_mm), high_m));
         let mut measures = vec![
             format!("It hangs {} below the straight line, est.", lengths(facts.sag_m, reader)),
             format!("The anchor that bears more is pulled with {}, est.", reader.forces(facts.anchor_n)),
@@ -304,13 +253,21 @@ impl Rig for LineAsk {
         if let Hung::Cover { area_m2, .. } = self.hung {
             measures.push(self.as_the_wind_rises(area_m2));
         }
-        let change = self.change(facts.sag_m, &cord, reader);
+        measures.extend(facts.loops.iter().map(|l| l.says.clone()));
+        let joints = self.joints(&facts, given.habits, reader);
+        let change = self.change(&facts, &cord, reader);
+        let mut parts = vec![cord, tree];
+        Part::in_order(&mut parts);
         let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
         let plan = RigPlan {
-            said: format!("A line of {} over {}.", self.cord.said(reader), reader.length(Length::from_m(self.span_m))),
+            said: self.said(reader),
             measures,
-            parts: vec![cord],
+            parts,
             change,
+            cuts: self.cuts(&joints, given),
+            order: self.order(&joints, &facts, reader),
+            strike: self.strike(&joints),
+            joints,
             cautions: vec![
                 "Stand clear of a tight line; never straddle it. Never hang a person from it.".into(),
                 "Estimates: the maker’s rating and local rules decide.".into(),
@@ -324,6 +281,21 @@ impl Rig for LineAsk {
 }
 
 impl LineAsk {
+    fn said(&self, reader: &Reader) -> String {
+        let m = |m: f64| reader.length(Length::from_m(m));
+        let with = match self.hung {
+            Hung::Gear { n, .. } => format!("with {} of gear in one place", reader.force(Force::from_n(n))),
+            Hung::Loops { count, n, apart_m } => format!(
+                "with {} loops {} apart, {} of gear on each",
+                number(count),
+                m(apart_m),
+                reader.force(Force::from_n(n))
+            ),
+            Hung::Cover { area_m2, .. } => format!("under a cover of {}", reader.area(area_m2)),
+        };
+        capital(&format!("a line of {} over {}, {with}.", self.cord.said(reader), m(self.span_m)))
+    }
+
     fn known_from(&self) -> Vec<String> {
         let on_itself = self.cord.kind.on_itself;
         vec![
@@ -332,6 +304,8 @@ impl LineAsk {
                 "Friction: rope on itself {:.2} to {:.2}, round the anchor {:.1} to {:.1} (handbooks, a band).",
                 on_itself.low, on_itself.high, AT_ANCHOR.low, AT_ANCHOR.high
             ),
+            "Trees: M = σπd³/32 at the foot, bending strength of green wood as a band (handbooks, recalled)."
+                .to_owned(),
             "Sag: forces balance and the line is as long as its tension stretches it.".to_owned(),
             "Wind: v = 0.836 B^1.5 m/s (WMO), gusts 1.4 times that (handbooks, recalled), q = ½ρv².".to_owned(),
         ]

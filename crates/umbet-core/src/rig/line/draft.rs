@@ -1,0 +1,238 @@
+//! A line as it is asked about, read.
+
+use super::super::fields::{FieldAt, Quantity};
+use super::super::tighten::Tighten;
+use super::Carried;
+use crate::rig::Faults;
+use crate::situation::{CordDraft, Fault, UsedCord};
+use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
+
+/// What hangs on it.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(rename_all = "kebab-case", deny_unknown_fields)]
+pub enum Hung {
+    /// Gear in one place.
+    Gear {
+        /// Its weight, newtons.
+        n: f64,
+        /// Where: 0 at the near anchor, 1 at the far one.
+        at: f64,
+    },
+    /// Gear on loops along it.
+    Loops {
+        /// How many.
+        count: u32,
+        /// Weight on each, newtons.
+        n: f64,
+        /// From loop to loop, metres.
+        apart_m: f64,
+    },
+    /// A cover in the wind.
+    Cover {
+        /// Square metres.
+        area_m2: f64,
+        /// Beaufort number of the mean wind.
+        beaufort: u8,
+    },
+}
+
+/// A line as it is asked about.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct LineDraft {
+    /// Level distance of the anchors, metres.
+    pub span_m: f64,
+    /// How much higher the far anchor is, metres.
+    #[serde(default)]
+    pub rise_m: f64,
+    /// The cord.
+    pub cord: CordDraft,
+    /// How it is drawn tight.
+    pub tighten: Tighten,
+    /// The person's pull, newtons.
+    pub pull_n: f64,
+    /// What hangs on it.
+    pub hung: Hung,
+    /// Height of its near end over the ground, metres.
+    #[serde(default = "usual_high_m")]
+    pub high_m: f64,
+    /// Thickness of the trees it is made fast to, millimetres.
+    #[serde(default = "usual_thick_mm")]
+    pub thick_mm: f64,
+    /// Knots one took oneself, by joint.
+    #[serde(default)]
+    pub knots: BTreeMap<String, String>,
+}
+
+fn usual_high_m() -> f64 {
+    1.8
+}
+
+fn usual_thick_mm() -> f64 {
+    250.0
+}
+
+/// A line that was read.
+#[derive(Debug, Clone)]
+pub struct LineAsk {
+    /// Level distance of the anchors.
+    pub span_m: f64,
+    /// How much higher the far anchor is.
+    pub rise_m: f64,
+    /// The cord.
+    pub cord: UsedCord,
+    /// The cord as it was said.
+    pub said_cord: CordDraft,
+    /// How it is drawn tight.
+    pub tighten: Tighten,
+    /// The person's pull, newtons.
+    pub pull_n: f64,
+    /// What hangs on it.
+    pub hung: Hung,
+    /// Height of its near end over the ground.
+    pub high_m: f64,
+    /// Thickness of its trees.
+    pub thick_mm: f64,
+    /// Knots one took oneself, by joint.
+    pub knots: BTreeMap<String, String>,
+}
+
+impl Hung {
+    /// What a line can carry, each with what it is begun with.
+    pub fn carries() -> Vec<Carried> {
+        vec![
+            Carried { id: "cover", name: "a cover", begin: Self::Cover { area_m2: 9.0, beaufort: 4 } },
+            Carried { id: "gear", name: "gear in one place", begin: Self::Gear { n: 80.0, at: 0.5 } },
+            Carried {
+                id: "loops",
+                name: "gear on loops along it",
+                begin: Self::Loops { count: 4, n: 40.0, apart_m: 1.2 },
+            },
+        ]
+    }
+}
+
+impl LineDraft {
+    /// A cover on eight metres.
+    pub fn usual() -> Self {
+        Self {
+            span_m: 8.0,
+            rise_m: 0.0,
+            cord: CordDraft {
+                kind: "braid-polyester-6".into(),
+                diameter_mm: None,
+                wet: false,
+                worn: false,
+                raw_end: false,
+            },
+            tighten: Tighten::Looped,
+            pull_n: 250.0,
+            hung: Hung::Cover { area_m2: 9.0, beaufort: 4 },
+            high_m: usual_high_m(),
+            thick_mm: usual_thick_mm(),
+            knots: BTreeMap::new(),
+        }
+    }
+}
+
+impl LineDraft {
+    /// Its numbers.
+    pub fn fields(&self) -> Vec<FieldAt> {
+        let mut all = vec![
+            FieldAt::new("/span_m", "Span", Quantity::Length),
+            FieldAt::new("/rise_m", "How much higher the far end is", Quantity::Length).or(0.0),
+            FieldAt::diameter("/cord/diameter_mm", "Thickness of the cord", &self.cord),
+            FieldAt::new("/pull_n", "Your pull", Quantity::Pull),
+            FieldAt::new("/high_m", "Height of the near end", Quantity::Length).or(usual_high_m()),
+            FieldAt::new("/thick_mm", "Thickness of the trees", Quantity::Thickness).or(usual_thick_mm()),
+        ];
+        all.extend(match self.hung {
+            Hung::Loops { .. } => vec![
+                FieldAt::new("/hung/loops/count", "Loops", Quantity::Count),
+                FieldAt::new("/hung/loops/n", "Weight on each loop", Quantity::Pull),
+                FieldAt::new("/hung/loops/apart_m", "From loop to loop", Quantity::Length),
+            ],
+            Hung::Gear { .. } => vec![
+                FieldAt::new("/hung/gear/n", "Weight of the gear", Quantity::Pull),
+                FieldAt::new("/hung/gear/at", "Where, as a share of the span", Quantity::Number),
+            ],
+            Hung::Cover { .. } => vec![
+                FieldAt::new("/hung/cover/area_m2", "Cover, square metres", Quantity::Number),
+                FieldAt::new("/hung/cover/beaufort", "Beaufort number", Quantity::Count),
+            ],
+        });
+        all
+    }
+}
+
+/// Least and most span, metres.
+pub const SPAN_M: [f64; 2] = [1.0, 60.0];
+/// Least and most rise of the far end, metres.
+pub const RISE_M: [f64; 2] = [-10.0, 10.0];
+/// Least and most a person pulls, newtons.
+pub const PULL_N: [f64; 2] = [10.0, 1500.0];
+/// Least and most height of its near end, metres.
+pub const HIGH_M: [f64; 2] = [0.2, 12.0];
+/// Least and most thickness of its trees, millimetres.
+pub const THICK_MM: [f64; 2] = [40.0, 1500.0];
+/// Fewest and most loops.
+pub const LOOPS: [u32; 2] = [2, 12];
+/// Least and most from loop to loop, metres.
+pub const APART_M: [f64; 2] = [0.1, 10.0];
+/// From the outermost loop to its tree at least, metres (common practice: room to tie and to tighten).
+const CLEAR_M: f64 = 0.5;
+
+impl LineAsk {
+    /// Reads it.
+    ///
+    /// # Errors
+    /// What is out of reason, and what to change.
+    pub fn read(d: &LineDraft) -> Result<Self, Vec<Fault>> {
+        let mut faults = Faults::default();
+        faults.within("span_m", "Span", d.span_m, SPAN_M, "m");
+        faults.within("rise_m", "Rise of the far end", d.rise_m, RISE_M, "m");
+        faults.within("pull_n", "Your pull", d.pull_n, PULL_N, "N");
+        faults.within("high_m", "Height of the near end", d.high_m, HIGH_M, "m");
+        faults.within("thick_mm", "Thickness of the trees", d.thick_mm, THICK_MM, "mm");
+        let low = "The far end would lie in the ground: raise the near end, or let the line fall less.";
+        faults.ask("rise_m", d.high_m + d.rise_m > 0.0, low);
+        match d.hung {
+            Hung::Gear { n, at } => {
+                faults.within("hung.n", "Weight of the gear", n, [1.0, 5000.0], "N");
+                faults.within("hung.at", "Place of the gear", at, [0.05, 0.95], "of the span");
+            }
+            Hung::Loops { count, n, apart_m } => {
+                faults.within("hung.count", "Loops", f64::from(count), LOOPS.map(f64::from), "");
+                faults.within("hung.n", "Weight on each loop", n, [1.0, 500.0], "N");
+                faults.within("hung.apart_m", "From loop to loop", apart_m, APART_M, "m");
+                let long = f64::from(count.saturating_sub(1)) * apart_m;
+                let room = "So many loops so far apart do not fit on the line: fewer, or nearer to each other, with half a metre left at either end.";
+                faults.ask("hung.apart_m", long <= d.span_m - 2.0 * CLEAR_M, room);
+            }
+            Hung::Cover { area_m2, beaufort } => {
+                faults.within("hung.area_m2", "The cover", area_m2, [0.5, 60.0], "m²");
+                faults.within("hung.beaufort", "Beaufort number", f64::from(beaufort), [0.0, 12.0], "");
+            }
+        }
+        let steep = "The anchors are nearer than they are unlike in height: that is a hoist, not a line.";
+        faults.ask("rise_m", d.rise_m.abs() <= d.span_m, steep);
+        let cord = faults.cord("cord", &d.cord);
+        let &LineDraft { span_m, rise_m, tighten, pull_n, hung, high_m, thick_mm, .. } = d;
+        let (knots, said_cord) = (d.knots.clone(), d.cord.clone());
+        faults.or(cord.map(|cord| Self {
+            span_m,
+            rise_m,
+            cord,
+            said_cord,
+            tighten,
+            pull_n,
+            hung,
+            high_m,
+            thick_mm,
+            knots,
+        }))
+    }
+}

@@ -1,0 +1,183 @@
+//! The knots of a line, what is cut, and what is done first to last.
+
+use super::{Hung, LineAsk, LineFacts};
+use crate::rig::cut::{item, of_joint, serve};
+use crate::rig::joint::{JointAsk, find, knot_at, under};
+use crate::rig::tighten::Tighten;
+use crate::rig::{Cut, Given, Joint, Step, middle};
+use crate::situation::{Draft, Habits, Release, Shape, Task, Tension, Way};
+use crate::units::{Length, Reader};
+use crate::words::number;
+
+/// A cord that keeps a cover from sliding bears so much at least, newtons: a hand's pull (common practice).
+const KEEPS_N: f64 = 40.0;
+
+impl LineAsk {
+    pub(super) fn joints(&self, facts: &LineFacts, habits: &Habits, reader: &Reader) -> Vec<Joint> {
+        let pull = middle(facts.anchor_n);
+        let ask = |id, name: &str, times, situation| JointAsk { id, name: name.into(), times, situation, rather: None };
+        let asks = [
+            ask("fixed-end", "Fixed end, near tree", 1, Draft { off: Some(Release::ByHand), ..self.on_tree(pull) }),
+            self.carrying(ask),
+            self.tight_end(pull),
+        ];
+        let own = |id: &str| self.knots.get(id).map(String::as_str);
+        asks.into_iter()
+            .map(|a| {
+                let own = own(a.id);
+                Joint::answered(a, own, habits, reader)
+            })
+            .collect()
+    }
+
+    fn on_tree(&self, pull_n: f64) -> Draft {
+        Draft {
+            shape: Some(Shape::Post),
+            size_mm: Some(self.thick_mm),
+            surface: Some("bark-rough".into()),
+            ..under(Task::MakeFast, &self.said_cord, pull_n)
+        }
+    }
+
+    /// What carries: loops in the line, or cords on it that keep a cover from sliding.
+    fn carrying(&self, ask: impl Fn(&'static str, &str, usize, Draft) -> JointAsk) -> JointAsk {
+        let looped = |n: f64| under(Task::MidLoop, &self.said_cord, n);
+        match self.hung {
+            Hung::Gear { n, .. } => ask("loops", "Loop for the gear", 1, looped(n)),
+            Hung::Loops { count, n, .. } => ask("loops", "Loops for gear", count as usize, looped(n)),
+            Hung::Cover { .. } => {
+                let d = under(Task::MakeFast, &self.said_cord, KEEPS_N);
+                let size_mm = Some(self.cord.diameter.mm());
+                let off = Some(Release::ByHand);
+                let d = Draft { shape: Some(Shape::Rope), size_mm, way: Some(Way::Along), off, ..d };
+                ask("on-line", "Cover’s ends on the line", 2, d)
+            }
+        }
+    }
+
+    /// Drawn tight as it is said: a purchase, turns that hold it meanwhile, or by hand.
+    fn tight_end(&self, pull_n: f64) -> JointAsk {
+        let d = Draft { off: Some(Release::ByHand), ..self.on_tree(pull_n) };
+        let (situation, rather) = match self.tighten {
+            Tighten::Looped => (Draft { tension: Some(Tension::Purchase), haul_n: Some(self.pull_n), ..d }, None),
+            Tighten::RoundTurns => (Draft { tight: true, leaves_nothing: true, ..d }, Some("two-turns-slipped")),
+            Tighten::ByHand => (Draft { tight: true, ..d }, None),
+        };
+        JointAsk { id: "tight-end", name: "Tightened end, far tree".into(), times: 1, situation, rather }
+    }
+
+    pub(super) fn cuts(&self, joints: &[Joint], given: &Given<'_>) -> Vec<Cut> {
+        let reader = given.reader;
+        let mut items = vec![item("from tree to tree", self.at_rest().slack_length_m(), reader)];
+        items.extend(of_joint(joints, "fixed-end", "on the near tree", reader));
+        if let Some(loops) = find(joints, "loops").filter(|j| !j.cord.is_empty()) {
+            let name = format!("{}, {} in the line", loops.knot_said(), number(loops.times as u32));
+            items.push(item(&name, loops.cord_m() * loops.times as f64, reader));
+        }
+        items.extend(of_joint(joints, "tight-end", "on the far tree", reader));
+        let mut cuts = vec![Cut::of("Line", 1, &self.cord, items, reader)];
+        if let Some(on) = of_joint(joints, "on-line", "on the line", reader) {
+            let items = vec![item("to the cover’s corner", TO_CORNER_M, reader), on];
+            cuts.push(Cut::of("Cord that keeps the cover", 2, &self.cord, items, reader));
+        }
+        serve(&mut cuts, given.kit, reader, |_, _| Vec::new());
+        cuts
+    }
+
+    pub(super) fn order(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Vec<Step> {
+        let m = |m: f64| reader.length(Length::from_m(m));
+        let mut all = vec![Step::new(
+            "look",
+            "Look",
+            "Look at both trees from foot to crown: alive, thicker than an arm, nothing dead above where people stand.",
+        )];
+        if find(joints, "loops").is_some() {
+            let places: Vec<String> = facts.loops.iter().map(|l| m(l.along_m)).collect();
+            let (what, where_) = match places.as_slice() {
+                [one] => ("a loop".to_owned(), format!("{one} from where the line leaves the near tree")),
+                all => {
+                    let places = all.join(", ");
+                    (
+                        format!("{} loops", number(all.len() as u32)),
+                        format!("{places} from where it leaves the near tree"),
+                    )
+                }
+            };
+            let say = format!(
+                "With the line on the ground tie {what} in it, {where_}: {}. Loops are tied before it is tight, and it gives way a little as it is drawn.",
+                knot_at(joints, "loops")
+            );
+            all.push(Step::new("loops", "Loops", say).at("loops"));
+        }
+        let fixed = format!("Tie the near end to its tree: {}.", knot_at(joints, "fixed-end"));
+        all.push(Step::new("fixed", "Fixed end", fixed).at("fixed-end").with("height", m(self.high_m)));
+        let knot = knot_at(joints, "tight-end");
+        let tight = match self.tighten {
+            Tighten::Looped => {
+                format!("At the far tree draw it tight through its own loop and round the tree: {knot}.")
+            }
+            Tighten::RoundTurns => {
+                format!("Two round turns on the far tree; walk round it, hauling, until the line stands: {knot}.")
+            }
+            Tighten::ByHand => format!("At the far tree haul it hand over hand, lean back, and make fast: {knot}."),
+        };
+        let set = facts.reaches.iter().find(|r| r.tighten == self.tighten).map(|r| reader.forces(r.set_n));
+        let tight = Step::new("tight", "Tighten", tight).at("tight-end").with("height", m(self.high_m + self.rise_m));
+        all.push(tight.with("stays in the line, est.", set.unwrap_or_default()));
+        let load = match self.hung {
+            Hung::Gear { .. } => Step::new("hang", "Hang", "Hang the gear on its loop, and let the line settle."),
+            Hung::Loops { .. } => Step::new(
+                "hang",
+                "Hang",
+                "Hang things on from the trees inward: the heaviest next to a tree, the lightest in the middle.",
+            ),
+            Hung::Cover { .. } => {
+                let on = knot_at(joints, "on-line");
+                Step::new(
+                    "cover",
+                    "Cover",
+                    format!("Lay the cover over the line and keep each end with a short cord: {on}."),
+                )
+                .at("on-line")
+            }
+        };
+        all.push(
+            load.with("sags, est.", reader.lengths(Length::from_m(facts.sag_m.low), Length::from_m(facts.sag_m.high))),
+        );
+        all.push(Step::new(
+            "again",
+            "Look again",
+            "After an hour, and after rain, tighten it again: bark and cord give way.",
+        ));
+        all
+    }
+
+    pub(super) fn strike(&self, joints: &[Joint]) -> Vec<Step> {
+        let lets_go = |id: &str| find(joints, id).map(|j| j.lets_go.clone()).filter(|says| !says.is_empty());
+        let frees = |id: &str| lets_go(id).unwrap_or_else(|| "Cast it off.".into());
+        let off = match self.hung {
+            Hung::Gear { .. } => "Take the gear off, so that nothing drops when the line does.",
+            Hung::Loops { .. } => "Take everything off, the middle first, so that nothing drops when the line does.",
+            Hung::Cover { .. } => "Fold the cover off the line.",
+        };
+        let mut all = vec![
+            Step::new("off", "Off", off),
+            Step::new("slack", "Slack", format!("At the far tree: {}", frees("tight-end"))).at("tight-end"),
+            Step::new("cast-off", "Cast off", format!("At the near tree: {}", frees("fixed-end"))).at("fixed-end"),
+        ];
+        if find(joints, "loops").is_some() {
+            all.push(
+                Step::new(
+                    "shake-out",
+                    "Loops out",
+                    format!("Take the loops out before it is coiled: {}", frees("loops")),
+                )
+                .at("loops"),
+            );
+        }
+        all
+    }
+}
+
+/// From the line to a cover's corner, metres (common practice: a forearm).
+const TO_CORNER_M: f64 = 0.4;
