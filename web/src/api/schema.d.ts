@@ -2066,6 +2066,9 @@ export interface components {
             /** @description The answer. */
             says: string;
         };
+        BTreeMap: {
+            [key: string]: string;
+        };
         /** @description A pole that bears a line's end, held back to a peg. */
         Backstay: {
             /** @description 0 at the near end, 1 at the far one. */
@@ -2813,6 +2816,8 @@ export interface components {
         CutsOfRig: {
             /** @description Its lines. */
             cuts: components["schemas"]["RigCut"][];
+            /** @description What it is made fast to. */
+            held_by: components["schemas"]["HeldBy"][];
             /** @description Why it does not go now. */
             impossible?: string | null;
             /** @description Its kind. */
@@ -3532,6 +3537,8 @@ export interface components {
             at_m: number;
             /** @description What is hung. */
             bar: components["schemas"]["Bar"];
+            /** @description What one calls what it is made fast to. */
+            called?: components["schemas"]["BTreeMap"];
             /** @description The cord. */
             cord: components["schemas"]["CordDraft"];
             /**
@@ -3620,6 +3627,8 @@ export interface components {
         };
         /** @description A haul as it is said. */
         HaulDraft: {
+            /** @description What one calls what it is made fast to. */
+            called?: components["schemas"]["BTreeMap"];
             /** @description The line. */
             cord: components["schemas"]["CordDraft"];
             /** @description Knots one took oneself, by joint. */
@@ -3713,6 +3722,18 @@ export interface components {
          * @enum {string}
          */
         Held: "animal" | "boat" | "gear" | "led";
+        /** @description Something a rig is made fast to, and what the rig puts on it. */
+        HeldBy: {
+            bears_n?: components["schemas"]["Band"] | null;
+            /** @description The id the rig knows it by. */
+            id: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description It can be called otherwise in the rig's draft, under `called`. */
+            named_here: boolean;
+            /** @description What the rig puts on it, newtons. */
+            pull_n: components["schemas"]["Band"];
+        };
         /** @description What there is to choose from. */
         HoistChoices: {
             /** @description Who hauls, and over what. */
@@ -3729,6 +3750,8 @@ export interface components {
              * @description From the end that goes up first to where it balances, metres; as such things usually balance when absent.
              */
             balance_m?: number | null;
+            /** @description What one calls what it is made fast to. */
+            called?: components["schemas"]["BTreeMap"];
             /** @description The cord. */
             cord: components["schemas"]["CordDraft"];
             /** @description Who hauls, and over what. */
@@ -3920,6 +3943,8 @@ export interface components {
         JobCuts: {
             /** @description Rig by rig. */
             rigs: components["schemas"]["CutsOfRig"][];
+            /** @description What more than one of them is made fast to. */
+            shared: components["schemas"]["SharedAnchor"][];
             /** @description Cord by cord. */
             totals: components["schemas"]["CordOfRigs"][];
         };
@@ -4403,6 +4428,8 @@ export interface components {
             branch_mm: number;
             /** @description How it stays up. */
             by: components["schemas"]["StaysUp"];
+            /** @description What one calls what it is made fast to. */
+            called?: components["schemas"]["BTreeMap"];
             /** @description The cord. */
             cord: components["schemas"]["CordDraft"];
             /** @description What it is kept from. */
@@ -4824,6 +4851,8 @@ export interface components {
         Light: "system" | "day" | "night";
         /** @description A line as it is asked about. */
         LineDraft: {
+            /** @description What one calls its trees. */
+            called?: components["schemas"]["BTreeMap"];
             /** @description The cord. */
             cord: components["schemas"]["CordDraft"];
             /**
@@ -5990,6 +6019,8 @@ export interface components {
             change: string[];
             /** @description Lines to cut. */
             cuts: components["schemas"]["RigCut"][];
+            /** @description What it is made fast to, and what it puts on that. */
+            held_by: components["schemas"]["HeldBy"][];
             /** @description Ids of knots that are part of something larger, as the hitches of a lashing. */
             hitches: string[];
             /** @description Knots. */
@@ -6217,6 +6248,18 @@ export interface components {
             size_mm: number;
             /** @description Its size matters. */
             sized: boolean;
+        };
+        /** @description Something several rigs of a job are made fast to. */
+        SharedAnchor: {
+            bears_n?: components["schemas"]["Band"] | null;
+            /** @description It may give under all of them. */
+            may_give: boolean;
+            /** @description What it is called. */
+            name: string;
+            /** @description What they put on it together, newtons, were they all to pull the same way at once. */
+            pull_n: components["schemas"]["Band"];
+            /** @description In a sentence or two. */
+            says: string;
         };
         /** @description A shelter as it is asked for. */
         ShelterDraft: {
@@ -6524,6 +6567,8 @@ export interface components {
              * @description Of a boat: Beaufort number of the wind.
              */
             beaufort?: number;
+            /** @description What one calls what it is made fast to. */
+            called?: components["schemas"]["BTreeMap"];
             /** @description The cord. */
             cord: components["schemas"]["CordDraft"];
             /**
@@ -13854,6 +13899,10 @@ export interface operations {
             query?: {
                 /** @description Turns of the stick. */
                 turns?: number;
+                /** @description Width of the drawing in pixels. */
+                width?: number;
+                /** @description Height of the drawing in pixels. */
+                height?: number;
                 /** @description Carries its own dyes. */
                 standalone?: boolean;
             };

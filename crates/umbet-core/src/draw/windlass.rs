@@ -20,6 +20,8 @@ const STICK_HALF: f64 = 11.0;
 const HALF: f64 = 21.0;
 /// The strands leave each other for their pole so far from where they touch it.
 const SPLAY: f64 = 7.0;
+/// So far from the stick the strands have come together.
+const BESIDE: f64 = 3.0 * STICK;
 /// Distance of the points a strand is drawn by.
 const STEP: f64 = 0.6;
 
@@ -36,9 +38,9 @@ fn half(turns: f64) -> Vec<DVec3> {
     let mut line: Vec<DVec3> = (0..=POINTS)
         .map(|i| {
             let x = core * i as f64 / POINTS as f64;
-            let angle = TAU * turns * (1.0 - x / core);
-            // Apart by the stick where it lies between them.
-            let apart = (0.53 + STICK * (1.0 - x / (2.5 * STICK)).max(0.0)).min(STICK + 0.5);
+            // Beside the stick they run straight, apart by it.
+            let angle = TAU * turns * ((core - x) / (core - BESIDE)).min(1.0);
+            let apart = 0.53 + STICK * (1.0 - x / BESIDE).max(0.0);
             DVec3::new(x, apart * angle.sin(), apart * angle.cos())
         })
         .collect();
@@ -105,7 +107,7 @@ mod tests {
         for turns in [1u32, 3] {
             let strand = half(f64::from(turns));
             let core: Vec<DVec3> =
-                strand.iter().copied().filter(|p| p.x > 3.0 * STICK && p.x < twisted(f64::from(turns))).collect();
+                strand.iter().copied().filter(|p| p.x > BESIDE && p.x < twisted(f64::from(turns))).collect();
             for p in &core {
                 assert!(p.y.hypot(p.z) >= 0.5, "{turns}: {p}");
             }

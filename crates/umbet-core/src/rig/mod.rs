@@ -19,6 +19,7 @@ mod page;
 mod part;
 mod plan;
 pub mod poles;
+pub mod shared;
 pub mod shelter;
 mod step;
 pub mod tether;

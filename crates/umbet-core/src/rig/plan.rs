@@ -6,6 +6,7 @@ use super::fields::FieldAt;
 use super::joint::Joint;
 use super::lists::Change;
 use super::part::Part;
+use super::shared::HeldBy;
 use super::step::Step;
 use super::working::{LineWork, fit, unanswered};
 use crate::draw::Scene;
@@ -30,6 +31,8 @@ pub struct RigPlan {
     pub joints: Vec<Joint>,
     /// Ids of knots that are part of something larger, as the hitches of a lashing.
     pub hitches: Vec<&'static str>,
+    /// What it is made fast to, and what it puts on that.
+    pub held_by: Vec<HeldBy>,
     /// Lines to cut.
     pub cuts: Vec<Cut>,
     /// What is wanted besides cord: pegs, poles, padding.

@@ -40,6 +40,7 @@ mod reading;
 mod rig_drawings;
 mod rig_parts;
 mod rig_physics;
+mod rigs_shared;
 mod rules;
 mod sentences;
 mod shelter;

@@ -1,4 +1,4 @@
-//! Cord of all rigs of a job together: the lines they take, and which piece of the kit each is cut from.
+//! All rigs of a job together: the lines they take, which piece of the kit each is cut from, and what several are made fast to.
 
 use super::cutting::{CuttingQuery, cut_from_kit, ticket_answer, workbook_answer};
 use super::rigs::usual_width;
@@ -14,6 +14,7 @@ use serde::Serialize;
 use serde_json::Value;
 use std::collections::BTreeMap;
 use umbet_core::cutting::{CuttingPlan, Line};
+use umbet_core::rig::shared::{HeldBy, SharedAnchor, shared};
 use umbet_core::rig::{Cut, Given, Planner, RigPlan};
 use umbet_core::units::{Length, Reader};
 use utoipa::ToSchema;
@@ -40,6 +41,8 @@ pub struct CutsOfRig {
     impossible: Option<String>,
     /// Its lines.
     cuts: Vec<Cut>,
+    /// What it is made fast to.
+    held_by: Vec<HeldBy>,
 }
 
 /// One cut list over all rigs of a job.
@@ -49,6 +52,8 @@ pub struct JobCuts {
     rigs: Vec<CutsOfRig>,
     /// Cord by cord.
     totals: Vec<CordOfRigs>,
+    /// What more than one of them is made fast to.
+    shared: Vec<SharedAnchor>,
 }
 
 /// The cut list of all rigs of a job.
@@ -91,15 +96,17 @@ impl JobCuts {
     fn of(kept: Vec<(Planner, Value)>, person: &Person) -> Self {
         let reader = person.reader();
         let of_rig = |(planner, planned): (Planner, Result<RigPlan, String>)| {
-            let (cuts, impossible) = match planned {
-                Ok(plan) => (plan.cuts, None),
-                Err(says) => (Vec::new(), Some(says)),
+            let (plan, impossible) = match planned {
+                Ok(plan) => (plan, None),
+                Err(says) => (RigPlan::default(), Some(says)),
             };
-            CutsOfRig { kind: planner.kind.into(), name: planner.name.into(), impossible, cuts }
+            let RigPlan { cuts, held_by, .. } = plan;
+            CutsOfRig { kind: planner.kind.into(), name: planner.name.into(), impossible, cuts, held_by }
         };
         let rigs: Vec<CutsOfRig> = planned(kept, person).into_iter().map(of_rig).collect();
         let totals = totals(rigs.iter().flat_map(|r| &r.cuts), &reader);
-        Self { rigs, totals }
+        let held: Vec<_> = rigs.iter().map(|r| (r.name.clone(), r.held_by.clone())).collect();
+        Self { shared: shared(&held, &reader), rigs, totals }
     }
 }
 

@@ -238,6 +238,16 @@ fn laid(script: &umbet_core::lashing::Script, radius: f64) -> Result<Laying<'_>,
     Laying::lay(script, &radii, How::OPEN).map_err(|e| Error::fault("turns", format!("{e}.")))
 }
 
+/// Least and most side of a drawing, pixels.
+const SIDE: [f64; 2] = [60.0, 2000.0];
+
+fn within(name: &str, v: Option<f64>, [least, most]: [f64; 2], usual: f64) -> Result<f64, Error> {
+    match v.unwrap_or(usual) {
+        v if (least..=most).contains(&v) => Ok(v),
+        _ => Err(Error::fault(name, format!("Give {name} between {least} and {most}."))),
+    }
+}
+
 /// A lashing's drawing: any move, from the front, from behind or turned, for either hand.
 #[utoipa::path(
     get, operation_id = "lashing_figure", path = "/api/lashings/{id}/figure.svg", params(("id" = String, Path, description = "Lashing id"), LashingFigureQuery),
@@ -245,11 +255,7 @@ fn laid(script: &umbet_core::lashing::Script, radius: f64) -> Result<Laying<'_>,
 )]
 pub async fn lashing_figure(Path(id): Path<String>, Query(q): Query<LashingFigureQuery>) -> Result<Response, Error> {
     let l = found(&id)?;
-    let within = |name: &str, v: Option<f64>, [least, most]: [f64; 2], usual: f64| match v.unwrap_or(usual) {
-        v if (least..=most).contains(&v) => Ok(v),
-        _ => Err(Error::fault(name, format!("Give {name} between {least} and {most}."))),
-    };
-    let size = [within("width", q.width, [60.0, 2000.0], 640.0)?, within("height", q.height, [60.0, 2000.0], 480.0)?];
+    let size = [within("width", q.width, SIDE, 640.0)?, within("height", q.height, SIDE, 480.0)?];
     let radius = within("radius", q.radius, [1.0, 60.0], USUAL)?;
     let counts = counts(l, q.turns, q.frapping)?;
     let script = l.with(counts);
@@ -274,6 +280,12 @@ pub struct WindlassQuery {
     /// Turns of the stick.
     #[param(minimum = 0, maximum = 4)]
     turns: Option<u32>,
+    /// Width of the drawing in pixels.
+    #[param(minimum = 60, maximum = 2000)]
+    width: Option<f64>,
+    /// Height of the drawing in pixels.
+    #[param(minimum = 60, maximum = 2000)]
+    height: Option<f64>,
     /// Carries its own dyes.
     #[serde(default)]
     standalone: bool,
@@ -292,7 +304,8 @@ pub async fn windlass_figure(Query(q): Query<WindlassQuery>) -> Result<Response,
     if turns > WINDLASS_TURNS {
         return Err(Error::fault("turns", format!("Give turns between 0 and {WINDLASS_TURNS}.")));
     }
-    Ok(svg_answer(&windlass(turns, [640.0, 360.0]), q.standalone))
+    let size = [within("width", q.width, SIDE, 640.0)?, within("height", q.height, SIDE, 360.0)?];
+    Ok(svg_answer(&windlass(turns, size), q.standalone))
 }
 
 /// A lashing in space, to be turned.

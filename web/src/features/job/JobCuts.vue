@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// One cut list over all rigs of a job, and sums by cord.
+// All rigs of a job together: one cut list, sums by cord, and what several of them are made fast to.
 import { useAsked } from '../../api/asked'
 import { api, got } from '../../api/client'
 import NotCome from '../../ui/NotCome.vue'
@@ -24,6 +24,12 @@ const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{i
           <b>{{ t.words }}</b> {{ t.cord }} <span class="sub">in {{ t.lines }} {{ t.lines === 1 ? 'line' : 'lines' }}</span>
         </li>
       </ul>
+      <template v-if="all.shared.length">
+        <h2>Held by the same</h2>
+        <ul class="held-by-same">
+          <li v-for="s in all.shared" :key="s.name"><b v-if="s.may_give" class="v no">Mind</b> {{ s.says }}</li>
+        </ul>
+      </template>
       <CuttingPlan :ask="cutting" :file="file" />
       <details v-for="r in all.rigs" :key="r.kind">
         <summary>{{ r.name }}</summary>

@@ -15,6 +15,7 @@ import TwoVersions from '../../app/TwoVersions.vue'
 import { useSituation } from '../choose/situation'
 import CutList from './CutList.vue'
 import JointList from './JointList.vue'
+import HeldBy from './HeldBy.vue'
 import KeepWith from './KeepWith.vue'
 import PartBars from './PartBars.vue'
 import StepList from './StepList.vue'
@@ -141,6 +142,7 @@ function letGo(e: PointerEvent, drawing: string) {
         <component :is="kind.lead" />
         <PartBars :plan="plan" />
         <component :is="kind.side" />
+        <HeldBy :held="plan.held_by" />
         <details :open="wide">
           <summary>Measured out</summary>
           <ul>

@@ -1,6 +1,7 @@
 //! A bar hung from lines, as it is said; and the same once it was read.
 
 use crate::object::{Material, surface};
+use crate::rig::shared::Called;
 use crate::rig::{Faults, FieldAt, Quantity};
 use crate::situation::{CordDraft, Fault, UsedCord};
 use serde::{Deserialize, Serialize};
@@ -76,6 +77,9 @@ pub struct HangDraft {
     /// Knots one took oneself, by joint.
     #[serde(default)]
     pub knots: BTreeMap<String, String>,
+    /// What one calls what it is made fast to.
+    #[serde(default)]
+    pub called: Called,
 }
 
 /// A hung bar that was read.
@@ -131,6 +135,7 @@ impl HangDraft {
                 raw_end: false,
             },
             knots: BTreeMap::new(),
+            called: Called::new(),
         }
     }
 
@@ -208,6 +213,7 @@ impl Hang {
             );
         }
         faults.knots(d.knots.values());
+        faults.called(&d.called, &["over"]);
         let material = surface(&d.surface);
         faults.ask("surface", material.is_some(), "Surface of the bar: take one of the list.");
         let cord = faults.cord("cord", &d.cord);

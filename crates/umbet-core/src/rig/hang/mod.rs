@@ -20,6 +20,7 @@ use super::{
     Strained,
 };
 use crate::object::surfaces;
+use crate::rig::shared::HeldBy;
 use crate::situation::{Draft, Fault, Habits, Release, Shape, Stays, Task, UsedCord};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, listed, number};
@@ -282,6 +283,15 @@ impl Hang {
     }
 }
 
+impl Hang {
+    /// All of its lines together on what it hangs from.
+    fn held_by(&self, facts: &HangFacts) -> HeldBy {
+        let all: f64 = facts.alike_n.iter().sum();
+        let usual = format!("the {}", self.said.overhead.words().trim_start_matches("a "));
+        HeldBy::called(&self.said.called, "over", &usual, Band { low: all, high: all }, None)
+    }
+}
+
 impl Rig for Hang {
     fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
         vec![(&self.cord, LineWork::Hung)]
@@ -328,6 +338,7 @@ impl Rig for Hang {
         let own = serde_json::to_value(&facts).unwrap_or_default();
         let plan = RigPlan {
             hitches: Vec::new(),
+            held_by: vec![self.held_by(&facts)],
             said,
             measures,
             change: self.change(&parts, reader),

@@ -3,6 +3,7 @@
 use super::stock::grounds;
 use crate::object::{Material, surface};
 use crate::rig::ground::Ground;
+use crate::rig::shared::Called;
 use crate::rig::{Faults, FieldAt, Quantity};
 use crate::situation::{CordDraft, Fault, Shape, UsedCord};
 use serde::{Deserialize, Serialize};
@@ -68,6 +69,9 @@ pub struct HaulDraft {
     /// Knots one took oneself, by joint.
     #[serde(default)]
     pub knots: BTreeMap<String, String>,
+    /// What one calls what it is made fast to.
+    #[serde(default)]
+    pub called: Called,
 }
 
 /// A haul that was read.
@@ -124,6 +128,7 @@ impl HaulDraft {
                 raw_end: false,
             },
             knots: BTreeMap::new(),
+            called: Called::new(),
         }
     }
 
@@ -171,6 +176,7 @@ impl Haul {
         faults.within("people", "How many pull", f64::from(d.people), [1.0, f64::from(PEOPLE)], "people");
         faults.within("pull_n", "What each pulls", d.pull_n, PULL_N, "N");
         faults.knots(d.knots.values());
+        faults.called(&d.called, &["ahead"]);
         let over = grounds().iter().find(|o| o.id == d.over);
         faults.ask("over", over.is_some(), "What it is dragged over: take one of the list.");
         let material = surface(&d.surface);

@@ -20,6 +20,7 @@ use super::{
     Strained, middle,
 };
 use crate::object::surfaces;
+use crate::rig::shared::HeldBy;
 use crate::situation::{Draft, Fault, Habits, Release, Shape, Task, Tension, UsedCord, Way};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::{capital, number};
@@ -304,6 +305,18 @@ fn people(n: u32, one: &str, many: &str) -> String {
     format!("{} {}", number(n), if n == 1 { one } else { many })
 }
 
+impl Haul {
+    /// The anchor ahead, where the line goes through a loop and round it: it holds what the thing is drawn with, less the hands' own
+    /// pull.
+    fn held_by(&self, pull: &HaulPull) -> Vec<HeldBy> {
+        let looped = self.said.pulled == Pulled::Looped;
+        looped
+            .then(|| HeldBy::called(&self.said.called, "ahead", "the anchor ahead", pull.brought_n, None))
+            .into_iter()
+            .collect()
+    }
+}
+
 impl Rig for Haul {
     fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
         vec![(&self.cord, LineWork::Hauled)]
@@ -364,6 +377,7 @@ impl Rig for Haul {
         let own = serde_json::to_value(&facts).unwrap_or_default();
         let plan = RigPlan {
             hitches: Vec::new(),
+            held_by: self.held_by(&pull),
             said,
             measures,
             parts: vec![line],

@@ -1,5 +1,6 @@
 //! A thing hoisted, as it is said; and the same once it was read.
 
+use crate::rig::shared::Called;
 use crate::rig::{Faults, FieldAt, Quantity};
 use crate::situation::{CordDraft, Fault, Shape, UsedCord};
 use serde::{Deserialize, Serialize};
@@ -146,6 +147,9 @@ pub struct HoistDraft {
     /// Knots one took oneself, by joint.
     #[serde(default)]
     pub knots: BTreeMap<String, String>,
+    /// What one calls what it is made fast to.
+    #[serde(default)]
+    pub called: Called,
 }
 
 /// A thing hoisted that was read.
@@ -192,6 +196,7 @@ impl HoistDraft {
                 raw_end: false,
             },
             knots: BTreeMap::new(),
+            called: Called::new(),
         }
     }
 
@@ -250,6 +255,7 @@ impl Hoist {
         let on = d.balance_m.is_none_or(|b| b.is_finite() && b > 0.0 && b < d.long_m);
         faults.ask("balance_m", on, "It balances between its ends: say where, from the end that goes up first.");
         faults.knots(d.knots.values());
+        faults.called(&d.called, &["over"]);
         let cord = faults.cord("cord", &d.cord);
         let cord = faults.or(cord)?;
         Ok(Self { said: d.clone(), cord })

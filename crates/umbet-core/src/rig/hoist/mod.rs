@@ -14,6 +14,7 @@ use super::working::cuts_hands;
 use super::{
     Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Strained,
 };
+use crate::rig::shared::HeldBy;
 use crate::situation::{Draft, Fault, Habits, Release, Task, UsedCord};
 use crate::units::G;
 use crate::units::{Band, Force, Length, Reader};
@@ -252,6 +253,9 @@ impl Hoist {
     }
 }
 
+/// What it is hauled over, as long as nobody calls it otherwise.
+const OVER: &str = "what it is hauled over";
+
 impl Rig for Hoist {
     fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
         vec![(&self.cord, LineWork::Hauled)]
@@ -292,6 +296,7 @@ impl Rig for Hoist {
         let own = serde_json::to_value(&facts).unwrap_or_default();
         let plan = RigPlan {
             hitches: Vec::new(),
+            held_by: facts.over_n.map(|n| HeldBy::called(&d.called, "over", OVER, n, None)).into_iter().collect(),
             said,
             measures: self.measures(&facts, reader),
             change: self.change(&facts, &line, reader),

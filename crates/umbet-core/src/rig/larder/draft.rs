@@ -1,5 +1,6 @@
 //! Food hung out of reach, as it is said; and the same once it was read.
 
+use crate::rig::shared::Called;
 use crate::rig::{Faults, FieldAt, Quantity};
 use crate::situation::{CordDraft, Fault, UsedCord};
 use serde::{Deserialize, Serialize};
@@ -74,6 +75,9 @@ pub struct LarderDraft {
     /// Knots one took oneself, by joint.
     #[serde(default)]
     pub knots: BTreeMap<String, String>,
+    /// What one calls what it is made fast to.
+    #[serde(default)]
+    pub called: Called,
 }
 
 /// Food hung out of reach that was read.
@@ -118,6 +122,7 @@ impl LarderDraft {
             by: StaysUp::TiedOff,
             cord: CordDraft { kind: "paracord-iii".into(), diameter_mm: None, wet: false, worn: false, raw_end: false },
             knots: BTreeMap::new(),
+            called: Called::new(),
         }
     }
 
@@ -157,6 +162,7 @@ impl Larder {
         faults.within("away_m", "To the trunk it is tied off at", d.away_m, AWAY_M, "m");
         faults.within("pull_n", "Pull of who hauls", d.pull_n, PULL_N, "N");
         faults.knots(d.knots.values());
+        faults.called(&d.called, &["branch"]);
         let cord = faults.cord("cord", &d.cord);
         let cord = faults.or(cord)?;
         Ok(Self { said: d.clone(), cord })

@@ -17,6 +17,7 @@ use super::working::{KEPT, LEAST_MARGIN, cuts_hands};
 use super::{
     Cut, FieldAt, Given, Impossible, Joint, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan, Strained,
 };
+use crate::rig::shared::HeldBy;
 use crate::situation::{Draft, Fault, Habits, Release, Shape, Task, UsedCord};
 use crate::units::{Band, G, Length, Reader};
 use crate::words::capital;
@@ -286,6 +287,7 @@ impl Rig for Larder {
         Part::in_order(&mut parts);
         let plan = RigPlan {
             hitches: Vec::new(),
+            held_by: vec![HeldBy::called(&d.called, "branch", "the branch", facts.branch_n, Some(self.branch_bears()))],
             said: format!(
                 "{two} {}, kept from {}, over a branch {} up, {}, on {}.",
                 reader.mass(d.mass_kg),

@@ -4,6 +4,7 @@ use super::super::fields::{FieldAt, Quantity};
 use super::super::tighten::Tighten;
 use super::Carried;
 use crate::rig::Faults;
+use crate::rig::shared::Called;
 use crate::situation::{CordDraft, Fault, UsedCord};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -65,6 +66,9 @@ pub struct LineDraft {
     /// Knots one took oneself, by joint.
     #[serde(default)]
     pub knots: BTreeMap<String, String>,
+    /// What one calls its trees.
+    #[serde(default)]
+    pub called: Called,
 }
 
 fn usual_high_m() -> f64 {
@@ -98,6 +102,8 @@ pub struct LineAsk {
     pub thick_mm: f64,
     /// Knots one took oneself, by joint.
     pub knots: BTreeMap<String, String>,
+    /// What one calls its trees.
+    pub called: Called,
 }
 
 impl Hung {
@@ -134,6 +140,7 @@ impl LineDraft {
             high_m: usual_high_m(),
             thick_mm: usual_thick_mm(),
             knots: BTreeMap::new(),
+            called: Called::new(),
         }
     }
 }
@@ -221,7 +228,9 @@ impl LineAsk {
         faults.ask("rise_m", d.rise_m.abs() <= d.span_m, steep);
         let cord = faults.cord("cord", &d.cord);
         let &LineDraft { span_m, rise_m, tighten, pull_n, hung, high_m, thick_mm, .. } = d;
-        let (knots, said_cord) = (d.knots.clone(), d.cord.clone());
+        faults.knots(d.knots.values());
+        faults.called(&d.called, &["near", "far"]);
+        let (knots, called, said_cord) = (d.knots.clone(), d.called.clone(), d.cord.clone());
         faults.or(cord.map(|cord| Self {
             span_m,
             rise_m,
@@ -233,6 +242,7 @@ impl LineAsk {
             high_m,
             thick_mm,
             knots,
+            called,
         }))
     }
 }

@@ -12,6 +12,7 @@ use super::anchor::stem_bears;
 use super::fields::FieldAt;
 use super::part::Part;
 use super::plan::{Drawing, Given, Named, Planned, Planner, Rig, RigDraft, RigPlan};
+use super::shared::HeldBy;
 use super::tighten::{AT_ANCHOR, Reach, Tighten, reaches, set_by, stiffness};
 use super::working::{KEPT, LEAST_MARGIN, LineWork, Strained};
 use super::{Impossible, middle};
@@ -261,6 +262,12 @@ impl Rig for LineAsk {
         let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
         let plan = RigPlan {
             said: self.said(reader),
+            held_by: [("near", self.high_m), ("far", self.high_m + self.rise_m)]
+                .map(|(id, tie_m)| {
+                    let bears = stem_bears(Length::from_mm(self.thick_mm), tie_m);
+                    HeldBy::called(&self.called, id, &format!("the {id} tree"), facts.anchor_n, Some(bears))
+                })
+                .into(),
             measures,
             parts,
             change,

@@ -372,6 +372,7 @@ impl Rig for Load {
         let own = serde_json::to_value(&facts).unwrap_or_default();
         let needs = self.needs();
         let plan = RigPlan {
+            held_by: Vec::new(),
             hitches: Vec::new(),
             said,
             measures,

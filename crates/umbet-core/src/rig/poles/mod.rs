@@ -217,6 +217,7 @@ impl Rig for Poles {
         }
         cautions.push(self.weathers().into());
         let plan = RigPlan {
+            held_by: Vec::new(),
             said: self.said(reader),
             measures: self.measures(&standing, &forces, reader),
             change: self.change(&standing, &parts, &lashed, reader),

@@ -32,6 +32,7 @@ use crate::draw::{above, side};
 use crate::rig::anchor::{AnchorDraft, AnchorKind};
 use crate::rig::joint::find;
 use crate::rig::lists::{Change, changed, fresh_name};
+use crate::rig::shared::HeldBy;
 use crate::rig::tighten::{Reach, Tighten, loops, reaches};
 use crate::rig::{
     Dragged, Drawing, FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan,
@@ -216,6 +217,7 @@ pub fn plan(shelter: &Shelter, given: &Given<'_>) -> Result<ShelterPlan, Impossi
     let work = Work { shelter, between: &between, g: &geometry, joints: &joints, forces: &forces, blow, reader };
     let rig = RigPlan {
         hitches: Vec::new(),
+        held_by: held_by(shelter, &between, &geometry, &forces),
         said: said(shelter, &between, given),
         measures: measures::measures(shelter, &between, &geometry, &forces, reader),
         change: advice::change(&judging, &forces, &parts, reader),
@@ -231,6 +233,19 @@ pub fn plan(shelter: &Shelter, given: &Given<'_>) -> Result<ShelterPlan, Impossi
     let reaches = reaches(&shelter.ridge_cord, shelter.pull_n, reader);
     let facts = ShelterFacts { between, geometry, forces, reaches, loops: loops(), remedies, no_remedy, on_page: None };
     Ok(ShelterPlan { rig, facts })
+}
+
+/// The anchors, each under its own name, with the ridge's pull.
+fn held_by(shelter: &Shelter, between: &Between, g: &Geometry, forces: &Forces) -> Vec<HeldBy> {
+    let each = site::holding(shelter, between).zip(g.ties_m).zip(["near", "far"]);
+    each.map(|((anchor, tie_m), id)| HeldBy {
+        id: id.into(),
+        name: anchor.name.clone(),
+        pull_n: forces.ridge_n,
+        bears_n: anchor.gives(tie_m, shelter.ground.peg_n).map(|g| g.bears_n),
+        named_here: false,
+    })
+    .collect()
 }
 
 /// A ridge hangs about so much of its span, before more is known.

@@ -1,6 +1,7 @@
 //! Something tethered, as it is said; and the same once it was read.
 
 use crate::object::{Material, surface};
+use crate::rig::shared::Called;
 use crate::rig::shelter::{Ground, stock};
 use crate::rig::{Faults, FieldAt, Quantity};
 use crate::situation::{CordDraft, Fault, Shape, UsedCord};
@@ -173,6 +174,9 @@ pub struct TetherDraft {
     /// Knots one took oneself, by joint.
     #[serde(default)]
     pub knots: BTreeMap<String, String>,
+    /// What one calls what it is made fast to.
+    #[serde(default)]
+    pub called: Called,
 }
 
 /// Something tethered that was read.
@@ -260,6 +264,7 @@ impl TetherDraft {
             link: cord("twine-jute-3"),
             link_turns: 2,
             knots: BTreeMap::new(),
+            called: Called::new(),
         }
     }
 
@@ -398,6 +403,7 @@ impl Tether {
             faults.within(&format!("around.{i}.thick_mm"), &thick, near.thick_mm, NEAR_MM, "mm");
         }
         faults.knots(d.knots.values());
+        faults.called(&d.called, &["to"]);
         let material = surface(&d.surface);
         faults.ask("surface", material.is_some(), "Surface of what it is tied to: take one of the list.");
         let ground = stock().grounds.iter().find(|g| g.id == d.ground);

@@ -18,10 +18,11 @@ pub use reach::{CaughtAt, TetherReach, TideReach, belly, longest};
 pub use tug::{Tug, fallen_n, stopped_n};
 
 use super::lists::{Change, changed, fresh_name};
-use super::{FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan};
+use super::{FieldAt, Given, Impossible, LineWork, Named, Part, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::object::surfaces;
+use crate::rig::shared::HeldBy;
 use crate::situation::{Fault, Habits, UsedCord};
-use crate::units::{Length, Reader};
+use crate::units::{Band, Length, Reader};
 use crate::words::{capital, with_article};
 use serde::Serialize;
 
@@ -204,6 +205,15 @@ impl Tether {
     }
 }
 
+impl Tether {
+    fn held_by(&self, facts: &TetherFacts, parts: &[Part]) -> HeldBy {
+        let pull = Band { low: facts.tug.daily_n.high, high: facts.tug.worst_n.high };
+        let bears = parts.iter().find(|p| p.id == "to").map(|p| p.bears_n);
+        let usual = self.said.to.words().replacen("a ", "the ", 1);
+        HeldBy::called(&self.said.called, "to", &usual, pull, bears)
+    }
+}
+
 impl Rig for Tether {
     fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
         vec![(&self.cord, LineWork::Tethered)]
@@ -229,6 +239,7 @@ impl Rig for Tether {
         let drawings = looks::drawings(self, &facts, given);
         let plan = RigPlan {
             hitches: Vec::new(),
+            held_by: vec![self.held_by(&facts, &parts)],
             said: self.said(reader),
             measures,
             change: self.change(&facts, &parts, reader),
