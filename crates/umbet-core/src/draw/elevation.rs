@@ -80,11 +80,13 @@ fn words(e: &Elevation, page: &dyn Fn(f64, f64) -> P2, near: f64, ground: f64) -
     let hang = page(low * e.span_m, near + e.rise_m * low - below);
     let chord = page(low * e.span_m, near + e.rise_m * low);
     let y = ground + 20.0;
+    // Beside what hangs alone; over a row, which leaves no room below.
+    let sag = if e.hung.len() > 1 { chord[1] - 10.0 } else { hang[1] + 26.0 };
     let mut items = vec![
         Item::line("dim", vec![[a[0], y], [b[0], y]]),
         text("dimt", [f64::midpoint(a[0], b[0]), y + 20.0], Anchor::Middle, &e.words[0]),
         Item::line("dim", vec![chord, hang]),
-        text("dimt halo", [hang[0] + 24.0, hang[1] + 26.0], Anchor::Start, &e.words[1]),
+        text("dimt halo", [hang[0] + 24.0, sag], Anchor::Start, &e.words[1]),
     ];
     let half = if e.hung.len() > 1 { 11.0 } else { 16.0 };
     items.extend(e.hung.iter().map(|h| {

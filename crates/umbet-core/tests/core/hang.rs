@@ -14,7 +14,7 @@ fn planned(d: &HangDraft) -> Result<Planned, Impossible> {
 }
 
 fn thing(mass_kg: f64, along_m: [f64; 2]) -> HungThing {
-    HungThing { name: "sack".into(), mass_kg, along_m }
+    HungThing { name: "sack".into(), mass_kg, along_m, ties: 0 }
 }
 
 /// The lever: 100 N a quarter of the way between two lines puts 75 N on the near one, 25 N on the far one.
@@ -124,4 +124,29 @@ proptest! {
         prop_assert!((turned - moment).abs() < 1e-6 * total, "{turned} against {moment}");
         prop_assert!(alike.iter().zip(&bands).all(|(n, b)| *n >= 0.0 && b.low <= n + 1e-9 && *n <= b.high + 1e-9));
     }
+}
+
+/// A cloth of three metres on seven ties: every half metre one, round a bar of 60 mm and through its eyelet; tied on before the bar is
+/// raised. Four ties let its edge hang.
+#[test]
+fn a_cloth_is_tied_on_while_the_bar_hangs_low() {
+    let with = |ties| {
+        let cloth = HungThing { name: "the wet sail".into(), ties, ..thing(8.0, [0.0, 3.0]) };
+        HangDraft { things: vec![cloth], ..HangDraft::usual() }
+    };
+    let plan = |ties| planned(&with(ties)).expect("goes").plan;
+    let seven = plan(7);
+    let ties = seven.joints.iter().find(|j| j.id == "tie").expect("ties");
+    assert!(ties.times == 7 && !ties.knot.is_empty(), "{ties:?}");
+    let cut = seven.cuts.iter().find(|c| c.name == "Tie of the cloth").expect("cut");
+    let round = std::f64::consts::PI * 0.066;
+    assert!(cut.times == 7 && (cut.items[0].length_m - round).abs() < 1e-9, "{:?}", cut.items);
+    let place = |id: &str| seven.order.iter().position(|s| s.id == id).unwrap_or_else(|| panic!("no {id}"));
+    assert!(place("ends") < place("cloth-0") && place("cloth-0") < place("raise"));
+    assert!(seven.order[place("cloth-0")].figures[0][1].contains("0.50 m"), "{:?}", seven.order[place("cloth-0")]);
+    assert!(!seven.change.iter().any(|c| c.contains("bights")), "{:?}", seven.change);
+    let four = plan(4).change.join(" ");
+    assert!(four.contains("The wet sail hangs in bights between its ties: seven"), "{four}");
+    let why = Hang::read(&with(1)).expect_err("one tie").remove(0);
+    assert_eq!(why.field, "things.0.ties");
 }

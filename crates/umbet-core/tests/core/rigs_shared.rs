@@ -22,7 +22,10 @@ fn pulls_on_one_tree_are_added_up() {
     let reader = Reader::default();
     let on = |bears| {
         vec![
-            ("A shelter".to_owned(), vec![held("the larch", 300.0, 500.0, Some(bears)), held("the ash", 1.0, 2.0, None)]),
+            (
+                "A shelter".to_owned(),
+                vec![held("the larch", 300.0, 500.0, Some(bears)), held("the ash", 1.0, 2.0, None)],
+            ),
             ("A line".to_owned(), vec![held("The larch", 100.0, 200.0, None)]),
         ]
     };
@@ -49,7 +52,8 @@ fn every_rig_says_what_holds_it() {
     let given = Given { kit: &[], habits: &habits, reader: &reader, width: 860.0 };
     for p in PLANNERS {
         let draft = (p.begin)(&habits);
-        let plan = |draft| (p.read)(draft).unwrap_or_else(|f| panic!("{}: {f:?}", p.kind)).plan(&given).expect("goes").plan;
+        let plan =
+            |draft| (p.read)(draft).unwrap_or_else(|f| panic!("{}: {f:?}", p.kind)).plan(&given).expect("goes").plan;
         let of = plan(draft.clone());
         for h in &of.held_by {
             assert!(!h.name.is_empty() && h.pull_n.low >= 0.0 && h.pull_n.low <= h.pull_n.high, "{}: {h:?}", p.kind);

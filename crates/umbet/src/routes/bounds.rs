@@ -158,6 +158,7 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("HangDraft", "at_m", Number(hang::AT_M)),
         ("HungThing", "name", Words([1, hang::NAME_LONG])),
         ("HungThing", "mass_kg", Number(hang::MASS_KG)),
+        ("HungThing", "ties", Number([0.0, f64::from(hang::TIES)])),
         ("HungThing", "along_m", Numbers(2, [0.0, hang::LENGTH_M[1]])),
         ("LarderDraft", "mass_kg", Number(larder::MASS_KG)),
         ("LarderDraft", "bag_m", Number(larder::BAG_M)),

@@ -25,7 +25,7 @@ const { answer: all, trouble, again } = useAsked(() => got(api.GET('/api/jobs/{i
         </li>
       </ul>
       <template v-if="all.shared.length">
-        <h2>Held by the same</h2>
+        <h2 class="mt-3">Held by the same</h2>
         <ul class="held-by-same">
           <li v-for="s in all.shared" :key="s.name"><b v-if="s.may_give" class="v no">Mind</b> {{ s.says }}</li>
         </ul>

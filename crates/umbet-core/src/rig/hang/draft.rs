@@ -40,6 +40,9 @@ pub struct HungThing {
     pub mass_kg: f64,
     /// From where to where along the bar, metres from its left end; alike where it hangs in one place.
     pub along_m: [f64; 2],
+    /// Cloth: tied on by so many ties through its eyelets, evenly apart. None for what hangs by itself.
+    #[serde(default)]
+    pub ties: u32,
 }
 
 /// A bar hung from lines, as it is said.
@@ -107,13 +110,17 @@ pub const AT_M: [f64; 2] = [0.1, 14.0];
 pub const LINES: usize = 12;
 /// A place typed in feet comes back so far off, metres: one place is still one.
 const AS_TYPED_M: f64 = 0.01;
+/// Most ties of one cloth.
+pub const TIES: u32 = 40;
+/// Narrowest cloth that is tied on, metres.
+const LEAST_CLOTH_M: f64 = 0.1;
 /// Longest name of a thing, characters.
 pub const NAME_LONG: usize = 40;
 
 impl HangDraft {
     /// A pole for wet gear under a beam, on three lines.
     pub fn usual() -> Self {
-        let thing = |name: &str, mass_kg, along_m| HungThing { name: name.into(), mass_kg, along_m };
+        let thing = |name: &str, mass_kg, along_m| HungThing { name: name.into(), mass_kg, along_m, ties: 0 };
         Self {
             bar: Bar::Pole,
             length_m: 3.0,
@@ -162,6 +169,7 @@ impl HangDraft {
             all.push(FieldAt::new(format!("/things/{i}/mass_kg"), format!("{name}, mass"), Quantity::Mass));
             all.push(FieldAt::new(format!("/things/{i}/along_m/0"), format!("{name}, from"), Quantity::Length));
             all.push(FieldAt::new(format!("/things/{i}/along_m/1"), format!("{name}, to"), Quantity::Length));
+            all.push(FieldAt::new(format!("/things/{i}/ties"), format!("{name}, ties"), Quantity::Count).or(0.0));
         }
         all
     }
@@ -211,6 +219,12 @@ impl Hang {
                 on,
                 &format!("The place of {name} is not on the bar, from left to right."),
             );
+            let spread = t.along_m[1] - t.along_m[0] >= LEAST_CLOTH_M;
+            let tied = t.ties == 0 || (2..=TIES).contains(&t.ties) && spread;
+            let says = format!(
+                "Ties of {name}: none where it hangs by itself; 2 to {TIES} along a cloth as wide as a hand at least."
+            );
+            faults.ask(&format!("things.{i}.ties"), tied, &says);
         }
         faults.knots(d.knots.values());
         faults.called(&d.called, &["over"]);

@@ -32,7 +32,7 @@ impl HangDraft {
     fn another_thing(&self) -> HungThing {
         let middle = self.length_m / 2.0;
         let name = fresh_name("thing", self.things.iter().map(|t| t.name.as_str()));
-        HungThing { name, mass_kg: 5.0, along_m: [middle, middle] }
+        HungThing { name, mass_kg: 5.0, along_m: [middle, middle], ties: 0 }
     }
 }
 

@@ -1,12 +1,13 @@
 //! A bar or pole hung level from lines, with what hangs on it.
 
+mod cloth;
 mod draft;
 mod lists;
 mod looks;
 mod share;
 
 pub use draft::{
-    AT_M, Bar, HIGH_M, Hang, HangDraft, HungThing, LENGTH_M, LINES, MASS_KG, NAME_LONG, Overhead, THICK_MM,
+    AT_M, Bar, HIGH_M, Hang, HangDraft, HungThing, LENGTH_M, LINES, MASS_KG, NAME_LONG, Overhead, THICK_MM, TIES,
 };
 pub use share::{Weight, shares};
 
@@ -130,6 +131,7 @@ impl Hang {
             asks.push(ask("inner", "On the bar, between", lines - 2, on_bar));
         }
         asks.push(ask("top", "Overhead", lines, top));
+        asks.extend(self.ties());
         asks.into_iter()
             .map(|ask| {
                 let own = self.own_knot(ask.id);
@@ -181,7 +183,7 @@ impl Hang {
     }
 
     fn change(&self, parts: &[Part], reader: &Reader) -> Vec<String> {
-        let mut all = Vec::new();
+        let mut all = self.slack_edges(reader);
         let m = |m: f64| reader.length(Length::from_m(m));
         for part in parts {
             if part.id == "line" {
@@ -212,6 +214,7 @@ impl Hang {
         if self.said.lines_m.len() > 2 {
             cuts.push(line("Line between", self.said.lines_m.len() - 2, "inner"));
         }
+        cuts.extend(self.tie_cuts(joints, reader));
         serve(&mut cuts, given.kit, reader, |_, _| Vec::new());
         cuts
     }
@@ -269,9 +272,12 @@ impl Hang {
             Step::new(
                 "level",
                 "Level",
-                "Sight it from the side against something level; every line is to be as tight as its neighbours: pluck them. LineWork the tails away out of sight, long enough to tie again.",
+                "Sight it from the side against something level; every line is to be as tight as its neighbours: pluck them. Work the tails away out of sight, long enough to tie again.",
             ),
         ];
+        // Before it is raised.
+        let raise = all.iter().position(|s| s.id == "raise").unwrap_or(all.len());
+        all.splice(raise..raise, self.tie_on(joints, reader));
         all.push(
             Step::new("hang", "Hang", "Hang things on from the middle outward, the heaviest nearest to a line.")
                 .with("most in one line, est.", reader.force(Force::from_n(hardest))),

@@ -135,6 +135,11 @@ impl LineAsk {
         }
     }
 
+    /// What a tree is called.
+    fn tree(&self, id: &str) -> String {
+        self.called.get(id).map_or_else(|| format!("the {id} tree"), |name| name.trim().to_owned())
+    }
+
     /// The line as it is set, in the middle of its bands.
     fn at_rest(&self) -> Line {
         let set_n = middle(set_by(self.tighten, &self.cord, self.pull_n)).max(1.0);
@@ -145,12 +150,13 @@ impl LineAsk {
     /// Each loop: where it is tied, and how high it hangs.
     fn loops(&self, states: &[Loaded], reader: &Reader) -> Vec<LoopAt> {
         let (line, load) = (self.at_rest(), self.weights());
+        let near = self.tree("near");
         let tied = |(i, x): (usize, f64)| {
             let along_m = x * line.slack_length_m();
             let straight = self.high_m + x * self.rise_m;
             let high_m = Band::over(states.iter().map(|s| straight - line.drop_at(load, s.level_n, x)));
             let says = format!(
-                "Loop {}: tied {} from the near tree, hangs {} over level ground, est.",
+                "Loop {}: tied {} from {near}, hangs {} over level ground, est.",
                 i + 1,
                 reader.length(Length::from_m(along_m)),
                 lengths(high_m, reader)
@@ -262,12 +268,7 @@ impl Rig for LineAsk {
         let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
         let plan = RigPlan {
             said: self.said(reader),
-            held_by: [("near", self.high_m), ("far", self.high_m + self.rise_m)]
-                .map(|(id, tie_m)| {
-                    let bears = stem_bears(Length::from_mm(self.thick_mm), tie_m);
-                    HeldBy::called(&self.called, id, &format!("the {id} tree"), facts.anchor_n, Some(bears))
-                })
-                .into(),
+            held_by: self.trees(&facts).into(),
             measures,
             parts,
             change,
@@ -288,6 +289,14 @@ impl Rig for LineAsk {
 }
 
 impl LineAsk {
+    /// The two trees, under the names a person gave them.
+    fn trees(&self, facts: &LineFacts) -> [HeldBy; 2] {
+        [("near", self.high_m), ("far", self.high_m + self.rise_m)].map(|(id, tie_m)| {
+            let bears = stem_bears(Length::from_mm(self.thick_mm), tie_m);
+            HeldBy::called(&self.called, id, &self.tree(id), facts.anchor_n, Some(bears))
+        })
+    }
+
     fn said(&self, reader: &Reader) -> String {
         let m = |m: f64| reader.length(Length::from_m(m));
         let with = match self.hung {

@@ -7,7 +7,7 @@ use crate::rig::tighten::Tighten;
 use crate::rig::{Cut, Given, Joint, Step, middle};
 use crate::situation::{Draft, Habits, Release, Shape, Task, Tension, Way};
 use crate::units::{Length, Reader};
-use crate::words::number;
+use crate::words::{listed, number};
 
 /// A cord that keeps a cover from sliding bears so much at least, newtons: a hand's pull (common practice).
 const KEEPS_N: f64 = 40.0;
@@ -17,7 +17,12 @@ impl LineAsk {
         let pull = middle(facts.anchor_n);
         let ask = |id, name: &str, times, situation| JointAsk { id, name: name.into(), times, situation, rather: None };
         let asks = [
-            ask("fixed-end", "Fixed end, near tree", 1, Draft { off: Some(Release::ByHand), ..self.on_tree(pull) }),
+            ask(
+                "fixed-end",
+                &format!("Fixed end, {}", self.tree("near")),
+                1,
+                Draft { off: Some(Release::ByHand), ..self.on_tree(pull) },
+            ),
             self.carrying(ask),
             self.tight_end(pull),
         ];
@@ -63,18 +68,18 @@ impl LineAsk {
             Tighten::RoundTurns => (Draft { tight: true, leaves_nothing: true, ..d }, Some("two-turns-slipped")),
             Tighten::ByHand => (Draft { tight: true, ..d }, None),
         };
-        JointAsk { id: "tight-end", name: "Tightened end, far tree".into(), times: 1, situation, rather }
+        JointAsk { id: "tight-end", name: format!("Tightened end, {}", self.tree("far")), times: 1, situation, rather }
     }
 
     pub(super) fn cuts(&self, joints: &[Joint], given: &Given<'_>) -> Vec<Cut> {
         let reader = given.reader;
         let mut items = vec![item("from tree to tree", self.at_rest().slack_length_m(), reader)];
-        items.extend(of_joint(joints, "fixed-end", "on the near tree", reader));
+        items.extend(of_joint(joints, "fixed-end", &format!("on {}", self.tree("near")), reader));
         if let Some(loops) = find(joints, "loops").filter(|j| !j.cord.is_empty()) {
             let name = format!("{}, {} in the line", loops.knot_said(), number(loops.times as u32));
             items.push(item(&name, loops.cord_m() * loops.times as f64, reader));
         }
-        items.extend(of_joint(joints, "tight-end", "on the far tree", reader));
+        items.extend(of_joint(joints, "tight-end", &format!("on {}", self.tree("far")), reader));
         let mut cuts = vec![Cut::of("Line", 1, &self.cord, items, reader)];
         if let Some(on) = of_joint(joints, "on-line", "on the line", reader) {
             let items = vec![item("to the cover’s corner", TO_CORNER_M, reader), on];
@@ -86,45 +91,58 @@ impl LineAsk {
 
     pub(super) fn order(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Vec<Step> {
         let m = |m: f64| reader.length(Length::from_m(m));
-        let mut all = vec![Step::new(
-            "look",
-            "Look",
-            "Look at both trees from foot to crown: alive, thicker than an arm, nothing dead above where people stand.",
-        )];
-        if find(joints, "loops").is_some() {
-            let places: Vec<String> = facts.loops.iter().map(|l| m(l.along_m)).collect();
-            let (what, where_) = match places.as_slice() {
-                [one] => ("a loop".to_owned(), format!("{one} from where the line leaves the near tree")),
-                all => {
-                    let places = all.join(", ");
-                    (
-                        format!("{} loops", number(all.len() as u32)),
-                        format!("{places} from where it leaves the near tree"),
-                    )
-                }
-            };
-            let say = format!(
-                "With the line on the ground tie {what} in it, {where_}: {}. Loops are tied before it is tight, and it gives way a little as it is drawn.",
-                knot_at(joints, "loops")
-            );
-            all.push(Step::new("loops", "Loops", say).at("loops"));
-        }
-        let fixed = format!("Tie the near end to its tree: {}.", knot_at(joints, "fixed-end"));
+        let look =
+            "Look at both trees from foot to crown: alive, thicker than an arm, nothing dead above where people stand.";
+        let fixed = format!("Tie the near end to {}: {}.", self.tree("near"), knot_at(joints, "fixed-end"));
+        let sags = reader.lengths(Length::from_m(facts.sag_m.low), Length::from_m(facts.sag_m.high));
+        let again = "After an hour, and after rain, tighten it again: bark and cord give way.";
+        let mut all = vec![Step::new("look", "Look", look)];
+        all.extend(self.tie_loops(joints, facts, reader));
         all.push(Step::new("fixed", "Fixed end", fixed).at("fixed-end").with("height", m(self.high_m)));
-        let knot = knot_at(joints, "tight-end");
-        let tight = match self.tighten {
-            Tighten::Looped => {
-                format!("At the far tree draw it tight through its own loop and round the tree: {knot}.")
+        all.push(self.draw_tight(joints, facts, reader));
+        all.push(self.lay_on(joints).with("sags, est.", sags));
+        all.push(Step::new("again", "Look again", again));
+        all
+    }
+
+    /// Loops are tied before it is tight, each measured from the one before.
+    fn tie_loops(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Option<Step> {
+        find(joints, "loops")?;
+        let near = self.tree("near");
+        let places: Vec<String> = facts.loops.iter().map(|l| reader.length(Length::from_m(l.along_m))).collect();
+        let (what, places) = match places.as_slice() {
+            [one] => ("a loop".to_owned(), format!("{one} from where the line leaves {near}")),
+            all => {
+                let each = "each measured once the one before is tied";
+                (
+                    format!("{} loops", number(all.len() as u32)),
+                    format!("{} from where it leaves {near}, {each}", listed(all)),
+                )
             }
-            Tighten::RoundTurns => {
-                format!("Two round turns on the far tree; walk round it, hauling, until the line stands: {knot}.")
-            }
-            Tighten::ByHand => format!("At the far tree haul it hand over hand, lean back, and make fast: {knot}."),
         };
-        let set = facts.reaches.iter().find(|r| r.tighten == self.tighten).map(|r| reader.forces(r.set_n));
-        let tight = Step::new("tight", "Tighten", tight).at("tight-end").with("height", m(self.high_m + self.rise_m));
-        all.push(tight.with("stays in the line, est.", set.unwrap_or_default()));
-        let load = match self.hung {
+        let say = format!("With the line on the ground tie {what} in it, {places}: {}.", knot_at(joints, "loops"));
+        Some(Step::new("loops", "Loops", say).at("loops"))
+    }
+
+    fn draw_tight(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Step {
+        let (far, knot) = (self.tree("far"), knot_at(joints, "tight-end"));
+        let say = match self.tighten {
+            Tighten::Looped => format!("At {far} draw it tight through its own loop and round the trunk: {knot}."),
+            Tighten::RoundTurns => {
+                format!("Two round turns on {far}; walk round it, hauling, until the line stands: {knot}.")
+            }
+            Tighten::ByHand => format!("At {far} haul it hand over hand, lean back, and make fast: {knot}."),
+        };
+        let high = reader.length(Length::from_m(self.high_m + self.rise_m));
+        let step = Step::new("tight", "Tighten", say).at("tight-end").with("height", high);
+        match facts.reaches.iter().find(|r| r.tighten == self.tighten) {
+            Some(reach) => step.with("stays in the line, est.", reader.forces(reach.set_n)),
+            None => step,
+        }
+    }
+
+    fn lay_on(&self, joints: &[Joint]) -> Step {
+        match self.hung {
             Hung::Gear { .. } => Step::new("hang", "Hang", "Hang the gear on its loop, and let the line settle."),
             Hung::Loops { .. } => Step::new(
                 "hang",
@@ -133,23 +151,10 @@ impl LineAsk {
             ),
             Hung::Cover { .. } => {
                 let on = knot_at(joints, "on-line");
-                Step::new(
-                    "cover",
-                    "Cover",
-                    format!("Lay the cover over the line and keep each end with a short cord: {on}."),
-                )
-                .at("on-line")
+                let say = format!("Lay the cover over the line and keep each end with a short cord: {on}.");
+                Step::new("cover", "Cover", say).at("on-line")
             }
-        };
-        all.push(
-            load.with("sags, est.", reader.lengths(Length::from_m(facts.sag_m.low), Length::from_m(facts.sag_m.high))),
-        );
-        all.push(Step::new(
-            "again",
-            "Look again",
-            "After an hour, and after rain, tighten it again: bark and cord give way.",
-        ));
-        all
+        }
     }
 
     pub(super) fn strike(&self, joints: &[Joint]) -> Vec<Step> {
@@ -162,8 +167,9 @@ impl LineAsk {
         };
         let mut all = vec![
             Step::new("off", "Off", off),
-            Step::new("slack", "Slack", format!("At the far tree: {}", frees("tight-end"))).at("tight-end"),
-            Step::new("cast-off", "Cast off", format!("At the near tree: {}", frees("fixed-end"))).at("fixed-end"),
+            Step::new("slack", "Slack", format!("At {}: {}", self.tree("far"), frees("tight-end"))).at("tight-end"),
+            Step::new("cast-off", "Cast off", format!("At {}: {}", self.tree("near"), frees("fixed-end")))
+                .at("fixed-end"),
         ];
         if find(joints, "loops").is_some() {
             all.push(

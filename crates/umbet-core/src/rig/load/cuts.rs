@@ -41,6 +41,7 @@ fn ways(load: &Load, cut: &Cut, short_m: f64, reader: &Reader) -> Vec<String> {
     let at = load.said.passes.iter().enumerate().position(|(n, p)| name_of(load, n, p) == cut.name);
     let Some(n) = at else { return Vec::new() };
     let mut all = vec![left_out(load, n)];
+    all.push("Where a piece is joined on, keep the bend next to the second ring and take it into the hitches of the tie-off: it neither works in the open nor lies over an edge.".into());
     if let Some((rings, m)) = nearer(load, n, short_m) {
         let [a, b] = rings.map(|r| r + 1);
         all.push(format!("Lead it from ring {a} to ring {b}: {} less.", reader.length(Length::from_m(m))));

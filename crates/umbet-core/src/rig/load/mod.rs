@@ -92,7 +92,7 @@ impl LoadChoices {
             shapes: named!(ItemShape),
             passes: named!(PassKind),
             contacts: load_stock().contacts.iter().map(|c| Named::new(&c.id, &c.name)).collect(),
-            tightenings: Tighten::named(),
+            tightenings: Tighten::ALL.iter().map(|t| Named::new(t.id(), on_a_ring(*t))).collect(),
             movements: named!(Movement),
         }
     }
@@ -334,7 +334,7 @@ impl Rig for Load {
         let joints = joints::joints(self, given.habits, reader);
         let cuts = cuts::cuts(self, &now, &joints, given.kit, reader);
         let parts = self.parts(&now, reader);
-        let work = order::Work { load: self, now: &now, joints: &joints, reader };
+        let work = order::Work { load: self, now: &now, joints: &joints, clips: joints::clipped(given.habits), reader };
         let (order, strike) =
             if self.items.is_empty() { (Vec::new(), Vec::new()) } else { (work.order(), work.strike()) };
         let names: Vec<&str> = self.items.iter().map(|i| i.said.name.as_str()).collect();
@@ -370,7 +370,10 @@ impl Rig for Load {
         }
         let drawings = looks::drawings(self, &now, &facts, given);
         let own = serde_json::to_value(&facts).unwrap_or_default();
-        let needs = self.needs();
+        let mut needs = self.needs();
+        if joints::clipped(given.habits) {
+            needs.push(format!("{} × clip, marked for what it bears", self.said.passes.len()));
+        }
         let plan = RigPlan {
             held_by: Vec::new(),
             hitches: Vec::new(),
@@ -405,6 +408,14 @@ impl Load {
             }
         }
         all
+    }
+}
+
+/// How a line is drawn tight at a ring: nobody walks round one.
+const fn on_a_ring(tighten: Tighten) -> &'static str {
+    match tighten {
+        Tighten::RoundTurns => "by two turns through it that jam on themselves",
+        Tighten::Looped | Tighten::ByHand => tighten.words(),
     }
 }
 

@@ -17,6 +17,8 @@ pub struct Work<'a> {
     pub now: &'a Reckoned,
     /// Knots.
     pub joints: &'a [Joint],
+    /// A clip is in the first ring of every line.
+    pub clips: bool,
     /// The measures read in.
     pub reader: &'a Reader,
 }
@@ -91,12 +93,15 @@ impl Work<'_> {
         let pad = if item.sharp { " Pad it where it bends over an edge." } else { "" };
         let tight = match self.load.said.tighten {
             Tighten::Looped => "draw it tight through the loop",
-            Tighten::RoundTurns => "walk two turns round it tight",
+            Tighten::RoundTurns => {
+                "take two turns through it, the second under the first so that it jams on itself, and draw it tight"
+            }
             Tighten::ByHand => "draw it tight by hand",
         };
         let set = set_by(self.load.said.tighten, &self.load.cord, self.load.said.pull_n);
+        let clip = if self.clips { ", on the clip in it," } else { "" };
         let lead = format!(
-            "Line {}: to ring {a} with {}, close up, then {how}.{pad}",
+            "Line {}: to ring {a}{clip} with {}, close up, then {how}.{pad}",
             n + 1,
             knot_at(self.joints, "fixed-end")
         );

@@ -35,6 +35,7 @@ const rename = (i: number, name: string) => say({ things: hang.value.things.map(
         <label>mass <NumberPart :at="`/things/${i}/mass_kg`" plain /></label>
         <label>from <NumberPart :at="`/things/${i}/along_m/0`" plain /></label>
         <label>to <NumberPart :at="`/things/${i}/along_m/1`" plain /></label>
+        <label>tied on by <NumberPart :at="`/things/${i}/ties`" plain /> ties</label>
         <BButton class="btn-bare" variant="link" @click="rig.less('/things', i)">Take {{ t.name }} off</BButton>
       </li>
     </ol>
