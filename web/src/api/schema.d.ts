@@ -3905,6 +3905,11 @@ export interface components {
             mass_kg: number;
             /** @description What it is called. */
             name: string;
+            /**
+             * Format: int32
+             * @description Cloth: tied on by so many ties through its eyelets, evenly apart. None for what hangs by itself.
+             */
+            ties?: number;
         };
         /** @description What the lesson should be told. */
         Insight: {

@@ -390,3 +390,24 @@ proptest! {
         }
     }
 }
+
+/// Who prefers clips clips a loop into the first ring of every line, with a clip for each; nobody walks round a ring, and turns through
+/// it jam on themselves.
+#[test]
+fn clips_and_turns_are_what_a_ring_allows() {
+    let clips = Habits { schools: vec!["hardware-clips".into()], ..Habits::default() };
+    let d = LoadDraft { tighten: Tighten::RoundTurns, ..LoadDraft::usual() };
+    let lines = d.passes.len();
+    let [with, without] = [&clips, &Habits::default()].map(|h| planned_for(&d, h).expect("goes").plan);
+    let first = |p: &umbet_core::rig::RigPlan| p.joints.iter().find(|j| j.id == "fixed-end").expect("a joint").clone();
+    assert!(first(&with).situation.shape != first(&without).situation.shape);
+    assert!(!first(&with).knot.is_empty() && !first(&without).knot.is_empty());
+    assert!(with.needs.iter().any(|n| n.starts_with(&format!("{lines} × clip"))), "{:?}", with.needs);
+    assert!(!without.needs.iter().any(|n| n.contains("clip")), "{:?}", without.needs);
+    let says = |p: &umbet_core::rig::RigPlan| p.order.iter().map(|s| s.say.clone()).collect::<Vec<_>>().join(" ");
+    assert!(says(&with).contains("on the clip in it") && !says(&without).contains("clip"));
+    assert!(says(&with).contains("so that it jams") && !says(&with).contains("walk"), "{}", says(&with));
+    let planner = umbet_core::rig::PLANNERS.iter().find(|p| p.kind == "load").expect("a planner");
+    let ways = (planner.stock)()["tightenings"].to_string();
+    assert!(ways.contains("jam") && !ways.contains("walked"), "a ring is not walked round: {ways}");
+}

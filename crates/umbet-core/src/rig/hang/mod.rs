@@ -278,10 +278,15 @@ impl Hang {
         // Before it is raised.
         let raise = all.iter().position(|s| s.id == "raise").unwrap_or(all.len());
         all.splice(raise..raise, self.tie_on(joints, reader));
-        all.push(
-            Step::new("hang", "Hang", "Hang things on from the middle outward, the heaviest nearest to a line.")
-                .with("most in one line, est.", reader.force(Force::from_n(hardest))),
-        );
+        let hardest = reader.force(Force::from_n(hardest));
+        if self.said.things.iter().all(|t| t.ties > 0) {
+            all.last_mut()
+                .into_iter()
+                .for_each(|level| level.figures.push(["most in one line, est.".into(), hardest.clone()]));
+        } else {
+            let hang = "Hang things on from the middle outward, the heaviest nearest to a line.";
+            all.push(Step::new("hang", "Hang", hang).with("most in one line, est.", hardest));
+        }
         if self.said.over_heads {
             all.push(Step::new("second", "Second line", "Lead a second line from each end to another place overhead, just slack: nothing over heads hangs on one knot."));
         }

@@ -94,7 +94,7 @@ impl Work<'_> {
         let tight = match self.load.said.tighten {
             Tighten::Looped => "draw it tight through the loop",
             Tighten::RoundTurns => {
-                "take two turns through it, the second under the first so that it jams on itself, and draw it tight"
+                "draw it tight, its turn through the ring laid under its own part so that it jams and holds while you hitch"
             }
             Tighten::ByHand => "draw it tight by hand",
         };
