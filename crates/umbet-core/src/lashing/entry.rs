@@ -3,36 +3,11 @@
 use super::lay::{How, Laying, Unlaid};
 use super::notation::{Group, Hitch, Script, Unreadable, parse};
 use super::strand::length;
-use super::which::Suits;
+use super::suits::{Meet, Suits};
 use super::word::word;
 use crate::words::{capital, number};
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
-
-words!(
-    /// How poles meet.
-    Meet {
-        /// Crossed and touching.
-        Cross => "cross and bear on each other",
-        /// Crossed, with a gap.
-        Sprung => "cross but spring apart",
-        /// Overlapped, to lengthen.
-        Longer => "overlap, to make a longer one",
-        /// Two legs.
-        TwoLegs => "stand as two legs",
-        /// Three legs.
-        ThreeLegs => "stand as three legs",
-        /// Side by side across another.
-        Floor => "lie side by side across a bearer, as a floor",
-    }
-);
-
-impl Meet {
-    /// Poles bound at one place.
-    pub const fn poles(self) -> usize {
-        if matches!(self, Self::ThreeLegs) { 3 } else { 2 }
-    }
-}
 
 /// A lashing.
 #[derive(Debug, Clone)]

@@ -5,7 +5,8 @@
 //! Turns round legs are drawn out as the legs open. Left out: that a lashing tightens itself under load, and the starting hitch as a
 //! stop.
 
-use super::entry::{Counts, Meet};
+use super::entry::Counts;
+use super::suits::Meet;
 use crate::units::Band;
 use std::f64::consts::{PI, SQRT_2, TAU};
 

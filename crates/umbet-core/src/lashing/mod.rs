@@ -10,12 +10,14 @@ pub mod lay;
 pub mod notation;
 pub mod pole;
 pub mod strand;
+mod suits;
 pub mod tighten;
 pub mod which;
 pub mod word;
 
-pub use entry::{Cord, Counts, FRAPPING, Lashing, LashingError, Meet, Move, TURNS, lashing, lashing_files, lashings};
+pub use entry::{Cord, Counts, FRAPPING, Lashing, LashingError, Move, TURNS, lashing, lashing_files, lashings};
 pub use lay::{DRAWN, How, Laying, Unlaid};
 pub use notation::{Script, parse};
 pub use pole::Pole;
 pub use strand::{Point, Strand};
+pub use suits::{Meet, Suits, Wants};

@@ -5,8 +5,9 @@
 //! docs/methods/lashings.md.
 
 use super::Unlaid;
-use super::entry::{Counts, Lashing, Meet};
+use super::entry::{Counts, Lashing};
 use super::hold::{Bears, Worked, bears};
+use super::suits::Meet;
 use super::which::{CORD_M, POLE_M, on_common_poles};
 use crate::units::{Band, Force, Length, Reader};
 use crate::words::number;

@@ -2,43 +2,13 @@
 //!
 //! Each lashing's file says what it suits, at which angles, and against what, best first; the figures are of [`super::hold`].
 
-use super::entry::{Lashing, Meet, lashings};
+use super::entry::{Lashing, lashings};
 use super::hold::{Bound, bands};
 use super::lay::{How, Laying};
+use super::suits::{Meet, Suits, Wants};
 use super::{Cord, Counts, Unlaid};
 use crate::units::{Length, Reader};
-use serde::{Deserialize, Serialize};
-
-words!(
-    /// What poles want to do where they are lashed.
-    Wants {
-        /// Slide along each other.
-        Slide => "slide along each other",
-        /// Part.
-        Part => "part",
-        /// Turn.
-        Turn => "turn, as scissors do",
-    }
-);
-
-/// What a lashing suits.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
-#[serde(deny_unknown_fields)]
-pub struct Suits {
-    /// Poles that meet so.
-    pub meet: Meet,
-    /// From which angle to which, degrees; any where it says none.
-    #[serde(default)]
-    pub deg: Option<[f64; 2]>,
-    /// Against what, and its place among those that hold against it: the first is taken before the second.
-    #[serde(default)]
-    pub against: Vec<(Wants, u32)>,
-    /// Why.
-    pub because: String,
-    /// Why not, beyond these angles.
-    #[serde(default)]
-    pub beyond: String,
-}
+use serde::Serialize;
 
 /// What is asked.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -75,13 +45,6 @@ pub(super) const POLE_M: f64 = 0.06;
 pub(super) const CORD_M: f64 = 0.006;
 pub(super) const CORD_N: f64 = 2500.0;
 
-impl Meet {
-    /// Poles that meet so cross at an angle.
-    pub const fn crossed(self) -> bool {
-        matches!(self, Self::Cross | Self::Sprung)
-    }
-}
-
 /// Every lashing judged: those that fit first, the best of them before the others.
 pub fn which(asked: Asked, reader: &Reader) -> Vec<LashingAnswer> {
     let mut all: Vec<(Option<u32>, LashingAnswer)> = lashings().iter().map(|l| judged(l, asked, reader)).collect();
@@ -92,26 +55,24 @@ pub fn which(asked: Asked, reader: &Reader) -> Vec<LashingAnswer> {
 fn judged(l: &Lashing, asked: Asked, reader: &Reader) -> (Option<u32>, LashingAnswer) {
     let (place, because) = match l.suits.iter().find(|s| s.meet == asked.meet) {
         None => (None, format!("It is for poles that {}.", l.meet.words())),
-        Some(s) => s.judge(asked),
+        Some(s) => judge(s, asked),
     };
     let holds = place.and_then(|_| held(l, asked.meet.crossed(), reader).ok());
     (place, LashingAnswer { id: l.id.clone(), name: l.name.clone(), fits: place.is_some(), because, holds })
 }
 
-impl Suits {
-    /// Its place, where it fits, and why or why not.
-    fn judge(&self, asked: Asked) -> (Option<u32>, String) {
-        let within = |d: [f64; 2]| (d[0]..=d[1]).contains(&asked.deg);
-        if asked.meet.crossed() && !self.deg.is_none_or(within) {
-            return (None, self.beyond.clone());
-        }
-        let place = match self.against.iter().find(|(w, _)| *w == asked.wants) {
-            Some((_, place)) => Some(*place),
-            None if self.against.is_empty() => Some(1),
-            None => None,
-        };
-        (place, self.because.clone())
+/// Its place, where it fits, and why or why not.
+fn judge(suits: &Suits, asked: Asked) -> (Option<u32>, String) {
+    let within = |d: [f64; 2]| (d[0]..=d[1]).contains(&asked.deg);
+    if asked.meet.crossed() && !suits.deg.is_none_or(within) {
+        return (None, suits.beyond.clone());
     }
+    let place = match suits.against.iter().find(|(w, _)| *w == asked.wants) {
+        Some((_, place)) => Some(*place),
+        None if suits.against.is_empty() => Some(1),
+        None => None,
+    };
+    (place, suits.because.clone())
 }
 
 /// What it is tied on, where figures are told for common poles, and its cord, metres.

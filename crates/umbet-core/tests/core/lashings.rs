@@ -322,7 +322,10 @@ fn a_floor_binds_every_pole_to_its_bearer() {
 /// Which lashing: the first for each way poles meet, as handbooks of pioneering have it (common practice), and why not the others.
 #[test]
 fn which_lashing_is_answered_with_reasons() {
-    use umbet_core::lashing::which::{Asked, Wants, which};
+    use umbet_core::lashing::{
+        Wants,
+        which::{Asked, which},
+    };
     let first = |meet, deg, wants| which(Asked { meet, deg, wants }, &Reader::default());
     for wants in Wants::ALL {
         for (meet, id) in [

@@ -177,6 +177,17 @@ fn a_line_is_planned_to_its_end() {
             assert!(said.iter().all(|s| s.ends_with('.') && !s.contains("  ") && !s.contains("..")), "{at}: {said:#?}");
         }
     }
+    // Thin trees tied high bend; what hangs too low lies on the ground, and never so many centimetres under it.
+    let six = Hung::Loops { count: 6, n: 60.0, apart_m: 0.8 };
+    let thin = plan(&LineDraft { hung: six, thick_mm: 60.0, high_m: 2.5, ..ask() });
+    assert!(
+        thin.change.iter().any(|c| c.starts_with("A tree") && c.contains("tie the line lower")),
+        "{:?}",
+        thin.change
+    );
+    let low = plan(&LineDraft { hung: six, high_m: 0.3, pull_n: 30.0, tighten: Tighten::ByHand, ..ask() });
+    let said = low.measures.join(" ");
+    assert!(said.contains("lies on the ground") && !said.contains(" -"), "{said}");
     let many = LineDraft { hung: Hung::Loops { count: 12, n: 10.0, apart_m: 1.0 }, ..ask() };
     let why = LineAsk::read(&many).expect_err("no room").remove(0);
     assert!(why.field == "hung.apart_m" && why.says.contains("half a metre"), "{why:?}");

@@ -10,8 +10,8 @@ use serde::{Deserialize, Serialize};
 use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed, windlass};
 use umbet_core::knot::told;
 use umbet_core::lashing::tighten::{Tightening, tighten};
-use umbet_core::lashing::which::{Asked, DEG, LashingAnswer, Wants, which};
-use umbet_core::lashing::{Counts, DRAWN, FRAPPING, How, Lashing, Laying, Meet, TURNS, lashing, lashings};
+use umbet_core::lashing::which::{Asked, DEG, LashingAnswer, which};
+use umbet_core::lashing::{Counts, DRAWN, FRAPPING, How, Lashing, Laying, Meet, TURNS, Wants, lashing, lashings};
 use umbet_core::rig::Named;
 use utoipa::{IntoParams, ToSchema};
 

@@ -3,6 +3,7 @@
 use crate::support::Server;
 use crate::support::browser::Browser;
 use std::path::Path;
+use std::time::Duration;
 
 /// File, address, width, height, night, what is pressed first.
 type Shot = (&'static str, &'static str, u32, u32, bool, &'static [&'static str]);
@@ -29,6 +30,21 @@ const SHOTS: &[Shot] = &[
     ("learner-phone.png", "/learners/5", 390, 844, false, &[]),
 ];
 
+/// Nothing more comes onto the page: it is the same for a while.
+async fn still(b: &Browser) {
+    let page = async || b.markup("main").await;
+    let mut seen = page().await;
+    loop {
+        tokio::time::sleep(Duration::from_millis(500)).await;
+        b.settled().await;
+        let now = page().await;
+        if now == seen {
+            return;
+        }
+        seen = now;
+    }
+}
+
 #[tokio::test(flavor = "multi_thread")]
 #[ignore = "writes docs/screenshots; run by `cargo xtask shots`"]
 async fn retake() {
@@ -44,6 +60,7 @@ async fn retake() {
             b.see(css).await.click().await.unwrap_or_else(|e| panic!("`{css}` cannot be pressed: {e}"));
             b.settled().await;
         }
+        still(&b).await;
         b.picture(&folder.join(file)).await;
     }
 }

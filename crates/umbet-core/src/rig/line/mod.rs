@@ -155,12 +155,16 @@ impl LineAsk {
             let along_m = x * line.slack_length_m();
             let straight = self.high_m + x * self.rise_m;
             let high_m = Band::over(states.iter().map(|s| straight - line.drop_at(load, s.level_n, x)));
-            let says = format!(
-                "Loop {}: tied {} from {near}, hangs {} over level ground, est.",
-                i + 1,
-                reader.length(Length::from_m(along_m)),
-                lengths(high_m, reader)
-            );
+            let name = if load.parts > 1 { format!("Loop {}", i + 1) } else { "The loop".to_owned() };
+            let at = reader.length(Length::from_m(along_m));
+            let hangs = match high_m {
+                Band { high, .. } if high <= 0.0 => "lies on the ground".to_owned(),
+                Band { low, high } if low <= 0.0 => {
+                    format!("hangs up to {} over level ground, or lies on it", reader.length(Length::from_m(high)))
+                }
+                _ => format!("hangs {} over level ground", lengths(high_m, reader)),
+            };
+            let says = format!("{name}: tied {at} from {near}, {hangs}, est.");
             LoopAt { along_m, high_m, says }
         };
         load.places().enumerate().map(tied).collect()
@@ -191,8 +195,9 @@ impl LineAsk {
         }
     }
 
-    fn change(&self, facts: &LineFacts, cord: &Part, reader: &Reader) -> Vec<String> {
+    fn change(&self, facts: &LineFacts, [cord, tree]: [&Part; 2], reader: &Reader) -> Vec<String> {
         let (mut all, sag) = (Vec::new(), facts.sag_m);
+        all.extend(bends(tree));
         if facts.loops.iter().any(|l| l.high_m.low < 0.0) {
             all.push(
                 "What hangs lowest may lie on the ground: tie the line higher, pull harder, or hang less on it.".into(),
@@ -262,7 +267,7 @@ impl Rig for LineAsk {
         }
         measures.extend(facts.loops.iter().map(|l| l.says.clone()));
         let joints = self.joints(&facts, given.habits, reader);
-        let change = self.change(&facts, &cord, reader);
+        let change = self.change(&facts, [&cord, &tree], reader);
         let mut parts = vec![cord, tree];
         Part::in_order(&mut parts);
         let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
@@ -326,6 +331,20 @@ impl LineAsk {
             "Wind: v = 0.836 B^1.5 m/s (WMO), gusts 1.4 times that (handbooks, recalled), q = ½ρv².".to_owned(),
         ]
     }
+}
+
+/// A tree is used to no more than this share of what bends it for good, as a ratio (common practice).
+const TREE_MARGIN: f64 = 2.0;
+
+/// What to change where a tree is too thin for what is tied so high on it.
+fn bends(tree: &Part) -> Option<String> {
+    let gives = match tree.margin {
+        Band { high, .. } if high < 1.0 => "A tree bends under it, est.",
+        Band { low, .. } if low < 1.0 => "A tree may bend under it, est.",
+        Band { low, .. } if low < TREE_MARGIN => "A tree bends at less than twice this",
+        _ => return None,
+    };
+    Some(format!("{gives}: take thicker ones, or tie the line lower."))
 }
 
 fn hardest(s: &Loaded) -> f64 {
