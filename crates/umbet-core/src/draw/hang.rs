@@ -13,6 +13,8 @@ pub struct HungLooks {
     pub mass: String,
     /// From where to where, metres.
     pub along_m: P2,
+    /// Ties round the bar, of cloth; none for what hangs by itself.
+    pub ties: u32,
 }
 
 /// A hung bar.
@@ -91,10 +93,14 @@ fn thing(t: &HungLooks, x: &dyn Fn(f64) -> f64, under: f64) -> Vec<Item> {
     let wide = (b - a).max(34.0);
     let left = f64::midpoint(a, b) - wide / 2.0;
     let (top, high) = (under + 14.0, 46.0);
-    let hooks = [left + 6.0, left + wide - 6.0].map(|x| vec![[x, under - 6.0], [x, top]]);
+    // Two hooks, or every tie in its place.
+    let count = t.ties.max(2);
+    let step = (wide - 12.0) / f64::from(count - 1);
+    let hangers = (0..count).map(|i| left + 6.0 + step * f64::from(i)).map(|x| vec![[x, under - 6.0], [x, top]]);
+    let class = if t.ties > 0 { "ra" } else { "oe" };
     let edge = vec![[left, top], [left + wide, top], [left + wide, top + high], [left, top + high], [left, top]];
     vec![
-        Item::Lines { class: "oe", runs: hooks.into(), width: Some(3.0), dash: None },
+        Item::Lines { class, runs: hangers.collect(), width: Some(if t.ties > 0 { 5.0 } else { 3.0 }), dash: None },
         Item::Rect { class: "gear", at: [left, top, wide, high] },
         Item::line("oe", edge),
         text("lab halo", [f64::midpoint(a, b), top + high + 20.0], Anchor::Middle, &t.name),

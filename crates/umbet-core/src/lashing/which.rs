@@ -45,20 +45,26 @@ pub(super) const POLE_M: f64 = 0.06;
 pub(super) const CORD_M: f64 = 0.006;
 pub(super) const CORD_N: f64 = 2500.0;
 
-/// Every lashing judged: those that fit first, the best of them before the others.
+/// Place of one for poles that meet so at another angle, and of one for other poles.
+const OTHERWISE: u32 = u32::MAX - 1;
+const ELSEWHERE: u32 = u32::MAX;
+
+/// Every lashing judged: those that fit first, the best of them before the others; then those nearest to what is asked.
 pub fn which(asked: Asked, reader: &Reader) -> Vec<LashingAnswer> {
-    let mut all: Vec<(Option<u32>, LashingAnswer)> = lashings().iter().map(|l| judged(l, asked, reader)).collect();
-    all.sort_by_key(|(place, _)| place.unwrap_or(u32::MAX));
+    let mut all: Vec<(u32, LashingAnswer)> = lashings().iter().map(|l| judged(l, asked, reader)).collect();
+    all.sort_by_key(|(place, _)| *place);
     all.into_iter().map(|(_, answer)| answer).collect()
 }
 
-fn judged(l: &Lashing, asked: Asked, reader: &Reader) -> (Option<u32>, LashingAnswer) {
+fn judged(l: &Lashing, asked: Asked, reader: &Reader) -> (u32, LashingAnswer) {
     let (place, because) = match l.suits.iter().find(|s| s.meet == asked.meet) {
         None => (None, format!("It is for poles that {}.", l.meet.words())),
         Some(s) => judge(s, asked),
     };
     let holds = place.and_then(|_| held(l, asked.meet.crossed(), reader).ok());
-    (place, LashingAnswer { id: l.id.clone(), name: l.name.clone(), fits: place.is_some(), because, holds })
+    let near = l.suits.iter().any(|s| s.meet == asked.meet);
+    let order = place.unwrap_or(if near { OTHERWISE } else { ELSEWHERE });
+    (order, LashingAnswer { id: l.id.clone(), name: l.name.clone(), fits: place.is_some(), because, holds })
 }
 
 /// Its place, where it fits, and why or why not.

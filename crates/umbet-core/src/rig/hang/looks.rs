@@ -20,7 +20,7 @@ pub fn drawings(hang: &Hang, facts: &HangFacts, given: &Given<'_>) -> Vec<Drawin
         things: said
             .things
             .iter()
-            .map(|t| HungLooks { name: t.name.clone(), mass: reader.mass(t.mass_kg), along_m: t.along_m })
+            .map(|t| HungLooks { name: t.name.clone(), mass: reader.mass(t.mass_kg), along_m: t.along_m, ties: t.ties })
             .collect(),
         words: [reader.length(Length::from_m(said.length_m)), reader.length(Length::from_m(said.at_m))],
     };
