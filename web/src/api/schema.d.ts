@@ -2816,8 +2816,6 @@ export interface components {
         CutsOfRig: {
             /** @description Its lines. */
             cuts: components["schemas"]["RigCut"][];
-            /** @description What it is made fast to. */
-            held_by: components["schemas"]["HeldBy"][];
             /** @description Why it does not go now. */
             impossible?: string | null;
             /** @description Its kind. */
@@ -3733,6 +3731,20 @@ export interface components {
             named_here: boolean;
             /** @description What the rig puts on it, newtons. */
             pull_n: components["schemas"]["Band"];
+        };
+        /** @description A lesson that was held: what was shown in it. */
+        HeldLesson: {
+            /** @description The day, in words. */
+            day: string;
+            /** @description Names of its knots. */
+            knots: string[];
+            /**
+             * Format: int64
+             * @description Its place in the course, from 1.
+             */
+            lesson: number;
+            /** @description Names of what was made of cord. */
+            made: string[];
         };
         /** @description What there is to choose from. */
         HoistChoices: {
@@ -5796,6 +5808,8 @@ export interface components {
             caution: string;
             /** @description Name of the course. */
             course_name: string;
+            /** @description What was shown when. */
+            held: components["schemas"]["HeldLesson"][];
             /** @description Knots taken up so far. */
             knots: components["schemas"]["RecordKnot"][];
             /** @description Learners by name. */
@@ -7031,11 +7045,15 @@ export interface components {
         WhichLashing: {
             /** @description Every lashing, those that fit first. */
             answers: components["schemas"]["LashingAnswer"][];
+            /** @description What goes for all of them. */
+            caution: string;
             /**
              * Format: double
              * @description Angle between them, degrees; none where they do not cross.
              */
             deg?: number | null;
+            /** @description Least and most angle that can be asked, degrees. */
+            deg_within: number[];
             /** @description How the poles meet. */
             meet: components["schemas"]["Meet"];
             /** @description Ways they can meet. */
@@ -8676,7 +8694,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Who can tie what, how each knot went, every try: a sheet each */
+            /** @description Who can tie what, how each knot went, what was shown when, every try: a sheet each */
             200: {
                 headers: {
                     [name: string]: unknown;

@@ -49,7 +49,8 @@ pub fn elevation(e: &Elevation) -> Scene {
     }
     // `which` of the two sags: 1 the least, 2 the most; 0 the straight line.
     let curve = |which: usize| -> Vec<P2> {
-        let at = |u: f64, below: f64| page(u * e.span_m, near + e.rise_m * u - below);
+        // What would hang lower lies on the ground.
+        let at = |u: f64, below: f64| page(u * e.span_m, (near + e.rise_m * u - below).max(0.0));
         let below = |h: &[f64; 3]| if which == 0 { 0.0 } else { h[which] };
         if e.hung.is_empty() {
             let sag = if which == 0 { 0.0 } else { e.sag_m[which - 1] };
@@ -77,7 +78,7 @@ fn words(e: &Elevation, page: &dyn Fn(f64, f64) -> P2, near: f64, ground: f64) -
     // What hangs lowest, where the words stand; the middle where a load is spread.
     let lowest = e.hung.iter().copied().max_by(|a, b| a[2].total_cmp(&b[2]));
     let [low, _, below] = lowest.unwrap_or([0.5, 0.0, e.sag_m[1]]);
-    let hang = page(low * e.span_m, near + e.rise_m * low - below);
+    let hang = page(low * e.span_m, (near + e.rise_m * low - below).max(0.0));
     let chord = page(low * e.span_m, near + e.rise_m * low);
     let y = ground + 20.0;
     // Beside what hangs alone; over a row, which leaves no room below.
@@ -91,7 +92,8 @@ fn words(e: &Elevation, page: &dyn Fn(f64, f64) -> P2, near: f64, ground: f64) -
     let half = if e.hung.len() > 1 { 11.0 } else { 16.0 };
     items.extend(e.hung.iter().map(|h| {
         let p = page(h[0] * e.span_m, near + e.rise_m * h[0] - h[2]);
-        Item::Rect { class: "gear", at: [p[0] - half, p[1] + 4.0, 2.0 * half, 2.0 * half - 2.0] }
+        let top = (p[1] + 4.0).min(ground - 2.0 * half + 2.0);
+        Item::Rect { class: "gear", at: [p[0] - half, top, 2.0 * half, 2.0 * half - 2.0] }
     }));
     // Above the ground, however low the line hangs.
     let named = (hang[1] + 58.0).min(ground - 12.0);

@@ -32,7 +32,8 @@ pub struct Lashing {
     pub wrong: Vec<[String; 2]>,
     /// As it is written.
     pub script: Script,
-    /// Word of one turn of each group of turns in the free group of the poles, where a turn closes.
+    /// Word of one turn of each group of turns in the free group of the poles, where a turn closes; of a floor that of the whole
+    /// cord.
     pub binds: Vec<String>,
     moves: Vec<[String; 3]>,
 }
@@ -221,21 +222,18 @@ impl Lashing {
         for (i, group) in self.script.groups.iter().enumerate() {
             let points: Vec<usize> = (0..line.len()).filter(|k| laid.strand.points[*k].group == i).collect();
             let (Some(first), Some(last)) = (points.first(), points.last()) else { continue };
-            let mut found = word(&laid.poles, &line[first.saturating_sub(1)..=*last]);
-            let said = match group {
-                // Each pole of a floor is bound beyond the ones before it: its word is that of the whole cord, both hitches with it.
-                Group::Wrap(_) if self.script.floored() => {
-                    let Some(whole) = binds.next() else { continue };
-                    found = word(&laid.poles, &line);
-                    whole.clone()
-                }
+            let of_group = &line[first.saturating_sub(1)..=*last];
+            let (bound, said) = match group {
                 Group::Wrap(t) => match binds.next() {
-                    Some(turn) => turn.repeat(t.count),
+                    // Each pole of a floor is bound beyond the ones before it: no turn has a word of its own, the whole cord has.
+                    Some(whole) if self.script.floored() => (&line[..], whole.clone()),
+                    Some(turn) => (of_group, turn.repeat(t.count)),
                     None => continue,
                 },
-                Group::Frap(_) => "1".to_owned(),
+                Group::Frap(_) => (of_group, "1".to_owned()),
                 Group::Start(..) | Group::End(..) => continue,
             };
+            let found = word(&laid.poles, bound);
             if found != said {
                 return Err(LashingError::Binds { group: groups[i].clone(), found, said });
             }

@@ -131,11 +131,12 @@ fn windlass(reader: &Reader) -> Tightening {
             "Tie the stick’s end to a pole; or turn it back by hand, holding it all the while.",
         ],
         says: format!(
-            "Of a loop {} long in {} cord {}; a hand’s push on a stick of {} then draws with {} after nine, est. It parts the cord before the hand tires: count the turns.",
+            "Of a loop {} long in {} cord {}. A hand’s push on a stick of {} then draws with {} after three and {} after nine, est.: it parts the cord before the hand tires. Count the turns.",
             reader.length(Length::from_m(LOOP_M)),
             reader.diameter(Length::from_m(CORD_M)),
             told.join(", "),
             reader.length(Length::from_m(STICK_M)),
+            force(3.0),
             force(9.0),
         ),
         mind: "A stick let go spins back: fingers and faces out of its circle, and never left standing untied.",

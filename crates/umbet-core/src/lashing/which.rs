@@ -45,26 +45,26 @@ pub(super) const POLE_M: f64 = 0.06;
 pub(super) const CORD_M: f64 = 0.006;
 pub(super) const CORD_N: f64 = 2500.0;
 
-/// Place of one for poles that meet so at another angle, and of one for other poles.
-const OTHERWISE: u32 = u32::MAX - 1;
-const ELSEWHERE: u32 = u32::MAX;
+/// What goes for every answer.
+pub const CAUTION: &str = "What one holds is an estimate: read it as a ratio, never as a safe load. No lashing keeps an angle by itself: a frame that leans wants a brace across it.";
 
-/// Every lashing judged: those that fit first, the best of them before the others; then those nearest to what is asked.
+/// Every lashing judged: those that fit first, the best of them before the others; then those for poles that meet so at another angle.
 pub fn which(asked: Asked, reader: &Reader) -> Vec<LashingAnswer> {
-    let mut all: Vec<(u32, LashingAnswer)> = lashings().iter().map(|l| judged(l, asked, reader)).collect();
-    all.sort_by_key(|(place, _)| *place);
-    all.into_iter().map(|(_, answer)| answer).collect()
+    let mut all: Vec<(u32, bool, LashingAnswer)> = lashings().iter().map(|l| judged(l, asked, reader)).collect();
+    all.sort_by_key(|(place, elsewhere, _)| (*place, *elsewhere));
+    all.into_iter().map(|(.., answer)| answer).collect()
 }
 
-fn judged(l: &Lashing, asked: Asked, reader: &Reader) -> (u32, LashingAnswer) {
-    let (place, because) = match l.suits.iter().find(|s| s.meet == asked.meet) {
+/// Its place, the last where it does not fit; whether it is for other poles altogether; and the answer.
+fn judged(l: &Lashing, asked: Asked, reader: &Reader) -> (u32, bool, LashingAnswer) {
+    let suits = l.suits.iter().find(|s| s.meet == asked.meet);
+    let (place, because) = match suits {
         None => (None, format!("It is for poles that {}.", l.meet.words())),
         Some(s) => judge(s, asked),
     };
     let holds = place.and_then(|_| held(l, asked.meet.crossed(), reader).ok());
-    let near = l.suits.iter().any(|s| s.meet == asked.meet);
-    let order = place.unwrap_or(if near { OTHERWISE } else { ELSEWHERE });
-    (order, LashingAnswer { id: l.id.clone(), name: l.name.clone(), fits: place.is_some(), because, holds })
+    let answer = LashingAnswer { id: l.id.clone(), name: l.name.clone(), fits: place.is_some(), because, holds };
+    (place.unwrap_or(u32::MAX), suits.is_none(), answer)
 }
 
 /// Its place, where it fits, and why or why not.

@@ -14,7 +14,7 @@ use serde::Serialize;
 use serde_json::Value;
 use std::collections::BTreeMap;
 use umbet_core::cutting::{CuttingPlan, Line};
-use umbet_core::rig::shared::{HeldBy, SharedAnchor, shared};
+use umbet_core::rig::shared::{SharedAnchor, shared};
 use umbet_core::rig::{Cut, Given, Planner, RigPlan};
 use umbet_core::units::{Length, Reader};
 use utoipa::ToSchema;
@@ -41,8 +41,6 @@ pub struct CutsOfRig {
     impossible: Option<String>,
     /// Its lines.
     cuts: Vec<Cut>,
-    /// What it is made fast to.
-    held_by: Vec<HeldBy>,
 }
 
 /// One cut list over all rigs of a job.
@@ -95,17 +93,17 @@ fn planned(kept: Vec<(Planner, Value)>, person: &Person) -> Vec<(Planner, Result
 impl JobCuts {
     fn of(kept: Vec<(Planner, Value)>, person: &Person) -> Self {
         let reader = person.reader();
-        let of_rig = |(planner, planned): (Planner, Result<RigPlan, String>)| {
+        let mut held = Vec::new();
+        let mut rigs = Vec::new();
+        for (planner, planned) in planned(kept, person) {
             let (plan, impossible) = match planned {
                 Ok(plan) => (plan, None),
                 Err(says) => (RigPlan::default(), Some(says)),
             };
-            let RigPlan { cuts, held_by, .. } = plan;
-            CutsOfRig { kind: planner.kind.into(), name: planner.name.into(), impossible, cuts, held_by }
-        };
-        let rigs: Vec<CutsOfRig> = planned(kept, person).into_iter().map(of_rig).collect();
+            held.push((planner.name.to_owned(), plan.held_by));
+            rigs.push(CutsOfRig { kind: planner.kind.into(), name: planner.name.into(), impossible, cuts: plan.cuts });
+        }
         let totals = totals(rigs.iter().flat_map(|r| &r.cuts), &reader);
-        let held: Vec<_> = rigs.iter().map(|r| (r.name.clone(), r.held_by.clone())).collect();
         Self { shared: shared(&held, &reader), rigs, totals }
     }
 }

@@ -10,7 +10,7 @@ use serde::{Deserialize, Serialize};
 use umbet_core::draw::{LashedFigure, LashingSeen, Tied, lashed, windlass};
 use umbet_core::knot::told;
 use umbet_core::lashing::tighten::{Tightening, tighten};
-use umbet_core::lashing::which::{Asked, DEG, LashingAnswer, which};
+use umbet_core::lashing::which::{Asked, CAUTION, DEG, LashingAnswer, which};
 use umbet_core::lashing::{Counts, DRAWN, FRAPPING, How, Lashing, Laying, Meet, TURNS, Wants, lashing, lashings};
 use umbet_core::rig::Named;
 use utoipa::{IntoParams, ToSchema};
@@ -176,8 +176,12 @@ pub struct WhichLashing {
     meets: Vec<Named>,
     /// What they can want to do.
     wishes: Vec<Named>,
+    /// Least and most angle that can be asked, degrees.
+    deg_within: [f64; 2],
     /// Every lashing, those that fit first.
     answers: Vec<LashingAnswer>,
+    /// What goes for all of them.
+    caution: &'static str,
 }
 
 /// Which lashing for how poles meet and what they want to do there, with reasons.
@@ -197,7 +201,9 @@ pub async fn which_lashing(person: Person, Query(q): Query<WhichQuery>) -> Resul
         wants: asked.wants,
         meets: Meet::ALL.iter().map(|m| Named::new(m.id(), m.words())).collect(),
         wishes: Wants::ALL.iter().map(|w| Named::new(w.id(), w.words())).collect(),
+        deg_within: DEG,
         answers: which(asked, &person.reader()),
+        caution: CAUTION,
     }))
 }
 

@@ -15,7 +15,7 @@ use axum::Json;
 use axum::extract::State;
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use chrono::{DateTime, Utc};
+use chrono::{DateTime, NaiveDate, Utc};
 use serde::{Deserialize, Serialize};
 use umbet_core::knot::catalogue;
 use umbet_core::teach::minutes::Pace;
@@ -93,6 +93,19 @@ pub struct RecordKnot {
     taken: Option<f64>,
 }
 
+/// A lesson that was held: what was shown in it.
+#[derive(Serialize, ToSchema)]
+pub struct HeldLesson {
+    /// Its place in the course, from 1.
+    lesson: i64,
+    /// The day, in words.
+    day: String,
+    /// Names of its knots.
+    knots: Vec<String>,
+    /// Names of what was made of cord.
+    made: Vec<String>,
+}
+
 /// The record of a course.
 #[derive(Serialize, ToSchema)]
 pub struct Record {
@@ -102,6 +115,8 @@ pub struct Record {
     learners: Vec<RecordRow>,
     /// Knots taken up so far.
     knots: Vec<RecordKnot>,
+    /// What was shown when.
+    held: Vec<HeldLesson>,
     /// What the next lesson should begin with, in a sentence.
     next: String,
     /// What this record does not say.
@@ -127,8 +142,8 @@ impl RecordCell {
 }
 
 impl Record {
-    /// As tables: who can tie what, and how each knot went.
-    fn tables(&self) -> [Table; 2] {
+    /// As tables: who can tie what, how each knot went, what was shown when.
+    fn tables(&self) -> [Table; 3] {
         let names = self.knots.iter().map(|k| (k.name.clone(), 13.0));
         let row = |l: &RecordRow| {
             let ahead = [l.name.as_str().into(), l.can.into()];
@@ -156,7 +171,33 @@ impl Record {
             rows: self.knots.iter().map(RecordKnot::row).collect(),
             below: None,
         };
-        [who, knots]
+        let heads = [("Lesson", 8.0), ("Held", 20.0), ("Knots shown", 70.0), ("Made of cord", 40.0)];
+        let held = Table {
+            name: "Lessons",
+            columns: heads.into_iter().map(|(words, width)| (words.to_owned(), width)).collect(),
+            rows: self.held.iter().map(HeldLesson::row).collect(),
+            below: Some(self.caution.to_owned()),
+        };
+        [who, knots, held]
+    }
+}
+
+impl HeldLesson {
+    fn of(course: &Course, lesson: &Lesson) -> Option<Self> {
+        // The day is the first part of the moment it is kept by.
+        let held_at = lesson.held_at.as_deref()?;
+        let day = held_at.get(..10).and_then(|day| day.parse::<NaiveDate>().ok());
+        Some(Self {
+            lesson: lesson.position,
+            day: day.map_or_else(|| held_at.to_owned(), |d| d.format("%-d %B %Y").to_string()),
+            knots: lesson.knots.iter().map(|k| called(k)).collect(),
+            made: course.draft.projects_of(lesson.position as u32).into_iter().map(|p| p.name.clone()).collect(),
+        })
+    }
+
+    fn row(&self) -> Vec<Cell> {
+        let [knots, made] = [&self.knots, &self.made].map(|names| Cell::Text(names.join("; ")));
+        vec![Cell::Number(self.lesson as f64), self.day.as_str().into(), knots, made]
     }
 }
 
@@ -207,7 +248,7 @@ pub async fn record_csv(State(app): State<App>, Path(id): Path<i64>) -> Result<R
 /// The record of a course as a workbook.
 #[utoipa::path(
     get, operation_id = "record_workbook", path = "/api/courses/{id}/record.xlsx", params(("id" = i64, Path, description = "Course")),
-    responses((status = 200, description = "Who can tie what, how each knot went, every try: a sheet each", body = Vec<u8>, content_type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"), NotThere)
+    responses((status = 200, description = "Who can tie what, how each knot went, what was shown when, every try: a sheet each", body = Vec<u8>, content_type = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"), NotThere)
 )]
 pub async fn record_workbook(State(app): State<App>, Path(id): Path<i64>) -> Result<Response, Error> {
     let (course, lessons) = (Course::get(&app.store, id).await?, Lesson::list(&app.store, id).await?);
@@ -215,8 +256,8 @@ pub async fn record_workbook(State(app): State<App>, Path(id): Path<i64>) -> Res
     let tied = app.tied.of(&app.store, id).await?;
     let bytes = work::aside(move || {
         let record = record_of(&course, &lessons, &learners, &tied, Utc::now());
-        let [who, knots] = record.tables();
-        Ok(workbook_of(&[who, knots, export::tries::table_of(&learners, &tries)])?)
+        let [who, knots, held] = record.tables();
+        Ok(workbook_of(&[who, knots, held, export::tries::table_of(&learners, &tries)])?)
     });
     let kind = WORKBOOK;
     Ok(([(header::CONTENT_TYPE, kind)], bytes.await?).into_response())
@@ -332,7 +373,8 @@ fn record_of(
         })
         .collect();
     let next = next_words(&knots, learners.len());
-    Record { course_name: course.name.clone(), learners: rows.collect(), knots, next, caution: CAUTION }
+    let held = lessons.iter().filter_map(|l| HeldLesson::of(course, l)).collect();
+    Record { course_name: course.name.clone(), learners: rows.collect(), knots, held, next, caution: CAUTION }
 }
 
 /// What to begin the next lesson with: the knot that most cannot tie yet, at the move that loses most.

@@ -107,7 +107,7 @@ async fn the_workbook_says_what_the_record_says() {
     assert!(answer.headers()["content-type"].to_str().is_ok_and(|t| t.ends_with("spreadsheetml.sheet")));
     let bytes = answer.bytes().await.expect("the whole file");
     let mut book: Xlsx<_> = open_workbook_from_rs(Cursor::new(bytes.to_vec())).expect("a workbook");
-    assert_eq!(book.sheet_names(), ["Who can tie what", "Knots", "Tries"]);
+    assert_eq!(book.sheet_names(), ["Who can tie what", "Knots", "Lessons", "Tries"]);
 
     let who = book.worksheet_range("Who can tie what").expect("a sheet");
     let (learners, knots) = (record["learners"].as_array().expect("rows"), record["knots"].as_array().expect("knots"));
@@ -123,6 +123,14 @@ async fn the_workbook_says_what_the_record_says() {
     }
     let told = who.rows().next_back().and_then(|r| r.first()).map(ToString::to_string).unwrap_or_default();
     assert!(told.contains("certifies nobody"), "{told}");
+
+    let lessons = book.worksheet_range("Lessons").expect("a sheet");
+    let held = record["held"].as_array().expect("lessons held");
+    assert_eq!(lessons.get((1, 1)), Some(&Data::String(held[0]["day"].as_str().expect("a day").into())));
+    assert!(
+        lessons.rows().any(|r| r[0].to_string().contains("certifies nobody")),
+        "the caution stands under what was shown"
+    );
 
     let tries = book.worksheet_range("Tries").expect("a sheet");
     let csv = s.text("/api/courses/1/record.csv").await.1;

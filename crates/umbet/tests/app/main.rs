@@ -12,6 +12,7 @@ mod habits;
 mod hoist;
 mod imperial;
 mod in_and_out;
+mod job_rigs;
 mod jobs_walk;
 mod journeys;
 mod killed;

@@ -336,13 +336,11 @@ async fn the_lie_of_the_site_is_said_and_drawn() {
     b.see_words(".rig-side li", "high on the ash and").await;
     b.see_words(".rig-side li", "it lies sloping").await;
     b.see_words(".doings li", "1.50 m up").await;
-    let smooth = "const s = document.querySelector(\"select[aria-label='Surface of the ash']\"); s.value = 'steel-smooth'; s.dispatchEvent(new Event('change', { bubbles: true }));";
-    b.driver.execute(smooth, vec![]).await.expect("it is picked");
+    b.choose("select[aria-label='Surface of the ash']", "steel-smooth").await;
     b.see(".rig-joint:first-of-type svg .ob.steel").await;
 
     // From the south-west: along this ridge.
-    let pick = "const s = document.querySelector(\"select[aria-label='Where the wind comes from']\"); s.value = '225'; s.dispatchEvent(new Event('change', { bubbles: true }));";
-    b.driver.execute(pick, vec![]).await.expect("it is picked");
+    b.choose("select[aria-label='Where the wind comes from']", "225").await;
     b.see_words(".line-change li", "along the ridge").await;
 
     b.type_into("input[aria-label='Lowest tie on the larch, m']", "9").await;
@@ -469,34 +467,4 @@ async fn lists_of_a_draft_grow_and_shrink() {
     let (status, _) =
         s.post("/api/rigs/hang/listed", &json!({ "draft": draft, "list": "/cord", "more": true, "at": 0 })).await;
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
-}
-
-/// A shelter and a line of one job on one tree: the job adds up what they put on it, under whatever capitals; called otherwise in
-/// the line's plan, nothing is shared any more.
-#[tokio::test(flavor = "multi_thread")]
-async fn what_several_rigs_hold_on_to_is_added_up() {
-    let (s, b) = (Server::demo().await, Browser::open(1280, 900).await);
-    let (_, shelter) = s.get("/api/jobs/2/rigs/shelter").await;
-    let tree = shelter.pointer("/draft/anchors/0/name").and_then(Value::as_str).expect("its anchor").to_owned();
-    let (_, start) = s.get("/api/rigs/line").await;
-    let mut draft = start["draft"].clone();
-    draft["called"] = json!({ "near": tree.to_uppercase() });
-    let kept = json!({ "version": 0, "draft": draft, "ticked": [] });
-    assert_eq!(s.put("/api/jobs/2/rigs/line", &kept).await.0, StatusCode::OK);
-    let (_, cuts) = s.get("/api/jobs/2/cuts").await;
-    let shared = cuts["shared"].as_array().expect("a list");
-    assert_eq!(shared.len(), 1, "{shared:?}");
-    let pull = |at: &str| shared[0].pointer(at).and_then(Value::as_f64).expect("newtons");
-    assert!(pull("/pull_n/low") < pull("/pull_n/high"));
-    assert_eq!(cuts["rigs"].as_array().map_or(0, Vec::len), 2);
-    b.driver.goto(s.url("/jobs/2")).await.expect("the page opens");
-    b.see_words(".held-by-same", "in all, were they to pull the same way at once").await;
-    b.driver.goto(s.url("/jobs/2/rig/line")).await.expect("the page opens");
-    b.see(".held-by").await;
-    b.driver.find(By::Css(".held-by summary")).await.expect("what it is made fast to").click().await.expect("opened");
-    b.type_into(".held-by input", "the birch").await;
-    b.keys(Key::Tab).await;
-    b.see_words(".rig-below", "Fixed end, the birch").await;
-    until("it is kept", async || s.get("/api/jobs/2/cuts").await.1["shared"] == json!([])).await;
-    assert_eq!(b.complaints().await, Vec::<String>::new());
 }

@@ -364,6 +364,11 @@ async fn the_record_says_who_can_tie_what_and_which_move_loses_people() {
     assert!(ilse["can"].as_i64() > hale["can"].as_i64());
     assert!(record["next"].as_str().is_some_and(|n| n.starts_with("Begin with the ")));
     assert!(record["caution"].as_str().is_some_and(|c| c.contains("certifies nobody")));
+    let held = record["held"].as_array().expect("lessons held");
+    let told: Vec<&Value> = held.iter().flat_map(|h| h["knots"].as_array().expect("names")).collect();
+    assert_eq!(held.len(), 3, "three lessons were held, two are to come");
+    assert!(knots.iter().all(|k| told.contains(&&k["name"])), "what was taken up was shown on a day: {told:?}");
+    assert!(held.iter().all(|h| h["day"].as_str().is_some_and(|d| d.split(' ').count() == 3)), "{held:?}");
 
     let (status, csv) = s.text("/api/courses/1/record.csv").await;
     assert_eq!(status, StatusCode::OK);

@@ -28,7 +28,6 @@ const name = ref('')
 const task = ref<CatalogueWords['tasks'][number]['task']>('make-fast')
 
 /** Rigs a job may have, as they are asked for and as they are named once it has them. */
-const rigs = RIGS
 const id = () => Number(route.params.job)
 
 const path = computed(() => `/api/jobs/${route.params.job}`)
@@ -145,7 +144,7 @@ const print = () => window.print()
       </div>
       <TwoVersions :path="path" what="this job" :parts="parts" @stands="stands" />
       <p class="job-rigs">
-        <RouterLink v-for="r in rigs" :key="r.kind" class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/${r.kind}`">{{
+        <RouterLink v-for="r in RIGS" :key="r.kind" class="btn btn-tab" :to="`/jobs/${view.job.id}/rig/${r.kind}`">{{
           view.rigs.includes(r.kind) ? r.its : r.ask
         }}</RouterLink>
       </p>

@@ -37,8 +37,8 @@ const others = computed(() => answer.value?.answers.filter((a) => !a.fits) ?? []
           <input
             class="part"
             type="number"
-            min="10"
-            max="90"
+            :min="answer.deg_within[0]"
+            :max="answer.deg_within[1]"
             step="5"
             aria-label="Angle between them, degrees"
             :value="answer.deg"
@@ -55,10 +55,11 @@ const others = computed(() => answer.value?.answers.filter((a) => !a.fits) ?? []
               <RouterLink :to="`/lashings/${a.id}`">{{ a.name }}</RouterLink>
             </h2>
             <p>{{ a.because }}</p>
-            <p v-if="a.holds" class="sub">{{ a.holds }} Read it as a ratio, never as a safe load.</p>
+            <p v-if="a.holds" class="sub">{{ a.holds }}</p>
           </div>
         </li>
       </ul>
+      <p class="sub">{{ answer.caution }}</p>
       <h2>Not these</h2>
       <dl class="which-not">
         <template v-for="a in others" :key="a.id">
@@ -68,7 +69,6 @@ const others = computed(() => answer.value?.answers.filter((a) => !a.fits) ?? []
           <dd>{{ a.because }}</dd>
         </template>
       </dl>
-      <p class="sub">No lashing keeps an angle by itself: a frame that leans wants a brace across it.</p>
     </template>
   </section>
 </template>

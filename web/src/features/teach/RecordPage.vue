@@ -5,6 +5,7 @@ import { useRoute } from 'vue-router'
 import { useAsked } from '../../api/asked'
 import { api, got, type Schemas } from '../../api/client'
 import { byItself } from '../../app/told'
+import { listed } from '../../ui/listed'
 import NotCome from '../../ui/NotCome.vue'
 import LearnerCord from './LearnerCord.vue'
 import TakeIn from '../../ui/TakeIn.vue'
@@ -72,7 +73,19 @@ const time = (k: Schemas['RecordKnot']) =>
           </table>
         </div>
         <p v-else>Nothing was tied yet. Run a lesson, and what is logged there is drawn here.</p>
-        <p class="sub">Whole: the standard is met. Sagging: due again. Whippings: right in a row. {{ record.caution }}</p>
+        <p class="sub">Whole: the standard is met. Sagging: due again. Whippings: right in a row.</p>
+        <template v-if="record.held.length">
+          <h2>Shown when</h2>
+          <dl class="record-held">
+            <template v-for="h in record.held" :key="h.lesson">
+              <dt>Lesson {{ h.lesson }}, {{ h.day }}</dt>
+              <dd>
+                {{ listed(h.knots) }}<template v-if="h.made.length">. Made of cord: {{ listed(h.made) }}</template>
+              </dd>
+            </template>
+          </dl>
+        </template>
+        <p class="sub">{{ record.caution }}</p>
         <div class="do">
           <BButton class="btn-tab" :href="`/api/courses/${id}/record.xlsx`" download="record.xlsx">As a workbook</BButton>
           <BButton class="btn-tab" :href="`/api/courses/${id}/record.csv`" download="record.csv">All tries as CSV</BButton>
@@ -105,7 +118,7 @@ const time = (k: Schemas['RecordKnot']) =>
             ><template v-if="i">; </template>{{ (w.way ?? 'along the rope').toLowerCase() }} {{ w.right }} of {{ w.tries }} right</template
           >.
         </p>
-        <p v-else>No mistake was logged.</p>
+        <p v-if="!shown.slips.length">No mistake was logged.</p>
         <div class="do"><BButton class="btn-tar" :to="`/knots/${shown.knot}`">Its moves</BButton></div>
       </aside>
     </template>

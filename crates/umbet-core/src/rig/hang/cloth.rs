@@ -21,9 +21,14 @@ impl Hang {
         self.said.things.iter().filter(|t| t.ties > 0)
     }
 
+    /// How many ties there are.
+    fn tied_times(&self) -> usize {
+        self.cloths().map(|t| t.ties as usize).sum()
+    }
+
     /// A tie goes round the bar and through an eyelet, and its two ends are tied together.
     pub(super) fn ties(&self) -> Option<JointAsk> {
-        let times: u32 = self.cloths().map(|t| t.ties).sum();
+        let times = self.tied_times();
         let each = self.cloths().map(|t| t.mass_kg * G / f64::from(t.ties)).fold(0.0, f64::max);
         let situation = Draft {
             cord: self.said.cord.clone(),
@@ -33,15 +38,15 @@ impl Hang {
             ..Draft::usual(Task::Bind)
         };
         let name = "Ties of the cloth, round the bar".to_owned();
-        (times > 0).then_some(JointAsk { id: "tie", name, times: times as usize, situation, rather: None })
+        (times > 0).then_some(JointAsk { id: "tie", name, times, situation, rather: None })
     }
 
     pub(super) fn tie_cuts(&self, joints: &[Joint], reader: &Reader) -> Option<Cut> {
-        let times: u32 = self.cloths().map(|t| t.ties).sum();
+        let times = self.tied_times();
         let round = PI * (self.said.thick_mm / 1000.0 + self.cord.diameter.m());
         let mut items = vec![item("round the bar", round, reader), item("to the eyelet and back", TO_EYELET_M, reader)];
         items.extend(of_joint(joints, "tie", "its two ends", reader));
-        (times > 0).then(|| Cut::of("Tie of the cloth", times as usize, &self.cord, items, reader))
+        (times > 0).then(|| Cut::of("Tie of the cloth", times, &self.cord, items, reader))
     }
 
     /// Cloth is tied on while the bar hangs low.

@@ -259,33 +259,20 @@ impl Hang {
                 ),
             )
             .at("end"),
-            Step::new(
-                "raise",
-                "Raise",
-                format!(
-                    "Raise it together, end and end alike, and make every line fast overhead with {}.",
-                    knot_at(joints, "top")
-                ),
-            )
-            .at("top")
-            .with("height of the bar", m(self.said.at_m)),
-            Step::new(
-                "level",
-                "Level",
-                "Sight it from the side against something level; every line is to be as tight as its neighbours: pluck them. Work the tails away out of sight, long enough to tie again.",
-            ),
         ];
-        // Before it is raised.
-        let raise = all.iter().position(|s| s.id == "raise").unwrap_or(all.len());
-        all.splice(raise..raise, self.tie_on(joints, reader));
-        let hardest = reader.force(Force::from_n(hardest));
-        if self.said.things.iter().all(|t| t.ties > 0) {
-            all.last_mut()
-                .into_iter()
-                .for_each(|level| level.figures.push(["most in one line, est.".into(), hardest.clone()]));
-        } else {
+        all.extend(self.tie_on(joints, reader));
+        let raise = format!(
+            "Raise it together, end and end alike, and make every line fast overhead with {}.",
+            knot_at(joints, "top")
+        );
+        all.push(Step::new("raise", "Raise", raise).at("top").with("height of the bar", m(self.said.at_m)));
+        let level = "Sight it from the side against something level; every line is to be as tight as its neighbours: pluck them. Work the tails away out of sight, long enough to tie again.";
+        all.push(
+            Step::new("level", "Level", level).with("most in one line, est.", reader.force(Force::from_n(hardest))),
+        );
+        if self.said.things.iter().any(|t| t.ties == 0) {
             let hang = "Hang things on from the middle outward, the heaviest nearest to a line.";
-            all.push(Step::new("hang", "Hang", hang).with("most in one line, est.", hardest));
+            all.push(Step::new("hang", "Hang", hang));
         }
         if self.said.over_heads {
             all.push(Step::new("second", "Second line", "Lead a second line from each end to another place overhead, just slack: nothing over heads hangs on one knot."));

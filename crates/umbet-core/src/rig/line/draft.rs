@@ -82,28 +82,10 @@ fn usual_thick_mm() -> f64 {
 /// A line that was read.
 #[derive(Debug, Clone)]
 pub struct LineAsk {
-    /// Level distance of the anchors.
-    pub span_m: f64,
-    /// How much higher the far anchor is.
-    pub rise_m: f64,
+    /// As it was said.
+    pub said: LineDraft,
     /// The cord.
     pub cord: UsedCord,
-    /// The cord as it was said.
-    pub said_cord: CordDraft,
-    /// How it is drawn tight.
-    pub tighten: Tighten,
-    /// The person's pull, newtons.
-    pub pull_n: f64,
-    /// What hangs on it.
-    pub hung: Hung,
-    /// Height of its near end over the ground.
-    pub high_m: f64,
-    /// Thickness of its trees.
-    pub thick_mm: f64,
-    /// Knots one took oneself, by joint.
-    pub knots: BTreeMap<String, String>,
-    /// What one calls its trees.
-    pub called: Called,
 }
 
 impl Hung {
@@ -226,23 +208,9 @@ impl LineAsk {
         }
         let steep = "The anchors are nearer than they are unlike in height: that is a hoist, not a line.";
         faults.ask("rise_m", d.rise_m.abs() <= d.span_m, steep);
-        let cord = faults.cord("cord", &d.cord);
-        let &LineDraft { span_m, rise_m, tighten, pull_n, hung, high_m, thick_mm, .. } = d;
         faults.knots(d.knots.values());
         faults.called(&d.called, &["near", "far"]);
-        let (knots, called, said_cord) = (d.knots.clone(), d.called.clone(), d.cord.clone());
-        faults.or(cord.map(|cord| Self {
-            span_m,
-            rise_m,
-            cord,
-            said_cord,
-            tighten,
-            pull_n,
-            hung,
-            high_m,
-            thick_mm,
-            knots,
-            called,
-        }))
+        let cord = faults.cord("cord", &d.cord);
+        faults.or(cord.map(|cord| Self { said: d.clone(), cord }))
     }
 }

@@ -106,7 +106,7 @@ const SLACK: f64 = 0.25;
 impl LineAsk {
     /// At rest, for both ends of every band.
     fn states(&self, hung: Hung) -> Vec<Loaded> {
-        let (set, stiff) = (set_by(self.tighten, &self.cord, self.pull_n), stiffness(&self.cord));
+        let (set, stiff) = (set_by(self.said.tighten, &self.cord, self.said.pull_n), stiffness(&self.cord));
         let loads = match hung {
             Hung::Gear { .. } | Hung::Loops { .. } => vec![self.weights()],
             Hung::Cover { area_m2, beaufort } => wind_load(area_m2, beaufort).map(Load::spread).into(),
@@ -115,7 +115,7 @@ impl LineAsk {
         for load in loads {
             for set_n in [set.low, set.high] {
                 for stiffness_n in [stiff.low, stiff.high] {
-                    let (span_m, rise_m, set_n) = (self.span_m, self.rise_m, set_n.max(1.0));
+                    let (span_m, rise_m, set_n) = (self.said.span_m, self.said.rise_m, set_n.max(1.0));
                     all.push(Line { span_m, rise_m, set_n, stiffness_n, unyielding: None }.loaded(load));
                 }
             }
@@ -125,10 +125,10 @@ impl LineAsk {
 
     /// What hangs on its loops; nothing where it carries a cover.
     fn weights(&self) -> Load {
-        match self.hung {
+        match self.said.hung {
             Hung::Gear { n, at } => Load::point(n, at),
             Hung::Loops { count, n, apart_m } => {
-                let half = f64::from(count - 1) * apart_m / self.span_m / 2.0;
+                let half = f64::from(count - 1) * apart_m / self.said.span_m / 2.0;
                 Load::row(n * f64::from(count), count, 0.5 - half, 0.5 + half)
             }
             Hung::Cover { .. } => Load::row(0.0, 0, 0.5, 0.5),
@@ -137,14 +137,14 @@ impl LineAsk {
 
     /// What a tree is called.
     fn tree(&self, id: &str) -> String {
-        self.called.get(id).map_or_else(|| format!("the {id} tree"), |name| name.trim().to_owned())
+        self.said.called.get(id).map_or_else(|| format!("the {id} tree"), |name| name.trim().to_owned())
     }
 
     /// The line as it is set, in the middle of its bands.
     fn at_rest(&self) -> Line {
-        let set_n = middle(set_by(self.tighten, &self.cord, self.pull_n)).max(1.0);
+        let set_n = middle(set_by(self.said.tighten, &self.cord, self.said.pull_n)).max(1.0);
         let stiffness_n = middle(stiffness(&self.cord));
-        Line { span_m: self.span_m, rise_m: self.rise_m, set_n, stiffness_n, unyielding: None }
+        Line { span_m: self.said.span_m, rise_m: self.said.rise_m, set_n, stiffness_n, unyielding: None }
     }
 
     /// Each loop: where it is tied, and how high it hangs.
@@ -153,7 +153,7 @@ impl LineAsk {
         let near = self.tree("near");
         let tied = |(i, x): (usize, f64)| {
             let along_m = x * line.slack_length_m();
-            let straight = self.high_m + x * self.rise_m;
+            let straight = self.said.high_m + x * self.said.rise_m;
             let high_m = Band::over(states.iter().map(|s| straight - line.drop_at(load, s.level_n, x)));
             let name = if load.parts > 1 { format!("Loop {}", i + 1) } else { "The loop".to_owned() };
             let at = reader.length(Length::from_m(along_m));
@@ -172,9 +172,9 @@ impl LineAsk {
 
     /// The figures.
     pub fn facts(&self, reader: &Reader) -> LineFacts {
-        let states = self.states(self.hung);
+        let states = self.states(self.said.hung);
         LineFacts {
-            reaches: reaches(&self.cord, self.pull_n, reader),
+            reaches: reaches(&self.cord, self.said.pull_n, reader),
             sag_m: Band::over(states.iter().map(|s| s.sag_m)),
             anchor_n: Band::over(states.iter().map(hardest)),
             loops: self.loops(&states, reader),
@@ -203,7 +203,7 @@ impl LineAsk {
                 "What hangs lowest may lie on the ground: tie the line higher, pull harder, or hang less on it.".into(),
             );
         }
-        if sag.high > SLACK * self.span_m {
+        if sag.high > SLACK * self.said.span_m {
             let low = reader.length(Length::from_m(sag.high));
             all.push(format!(
                 "It may hang {low} low: too slack for a line. Pull harder, bring the anchors nearer, or hang less on it."
@@ -220,23 +220,23 @@ impl LineAsk {
 
     fn looks(&self, facts: &LineFacts, given: &Given<'_>) -> Elevation {
         let reader = given.reader;
-        let load = match self.hung {
+        let load = match self.said.hung {
             Hung::Gear { n, .. } => reader.force(Force::from_n(n)),
             Hung::Loops { count, n, .. } => format!("{} × {}", count, reader.force(Force::from_n(n))),
             Hung::Cover { area_m2, beaufort } => format!("cover {}, Beaufort {beaufort}", reader.area(area_m2)),
         };
-        let straight = |x: f64| self.high_m + x * self.rise_m;
+        let straight = |x: f64| self.said.high_m + x * self.said.rise_m;
         let places = self.weights().places().zip(&facts.loops);
         let hung = places.map(|(x, l)| [x, straight(x) - l.high_m.high, straight(x) - l.high_m.low]).collect();
         Elevation {
             size: [given.width, 400.0],
-            span_m: self.span_m,
-            rise_m: self.rise_m,
+            span_m: self.said.span_m,
+            rise_m: self.said.rise_m,
             sag_m: [facts.sag_m.low, facts.sag_m.high],
-            high_m: self.high_m,
+            high_m: self.said.high_m,
             hung,
             words: [
-                reader.length(Length::from_m(self.span_m)),
+                reader.length(Length::from_m(self.said.span_m)),
                 lengths(facts.sag_m, reader),
                 format!("up to {}", reader.force(Force::from_n(facts.anchor_n.high))),
                 load,
@@ -256,13 +256,13 @@ impl Rig for LineAsk {
         let bears = self.cord.at_knot(KEPT);
         let judged = |id, what, bears| Part::judged(id, what, bears, facts.anchor_n, "the load puts", "", reader);
         let cord = judged("cord", "the cord parts at its knot", bears);
-        let high_m = self.high_m.max(self.high_m + self.rise_m);
-        let tree = judged("tree", "a tree bends", stem_bears(Length::from_mm(self.thick_mm), high_m));
+        let high_m = self.said.high_m.max(self.said.high_m + self.said.rise_m);
+        let tree = judged("tree", "a tree bends", stem_bears(Length::from_mm(self.said.thick_mm), high_m));
         let mut measures = vec![
             format!("It hangs {} below the straight line, est.", lengths(facts.sag_m, reader)),
             format!("The anchor that bears more is pulled with {}, est.", reader.forces(facts.anchor_n)),
         ];
-        if let Hung::Cover { area_m2, .. } = self.hung {
+        if let Hung::Cover { area_m2, .. } = self.said.hung {
             measures.push(self.as_the_wind_rises(area_m2));
         }
         measures.extend(facts.loops.iter().map(|l| l.says.clone()));
@@ -296,15 +296,15 @@ impl Rig for LineAsk {
 impl LineAsk {
     /// The two trees, under the names a person gave them.
     fn trees(&self, facts: &LineFacts) -> [HeldBy; 2] {
-        [("near", self.high_m), ("far", self.high_m + self.rise_m)].map(|(id, tie_m)| {
-            let bears = stem_bears(Length::from_mm(self.thick_mm), tie_m);
-            HeldBy::called(&self.called, id, &self.tree(id), facts.anchor_n, Some(bears))
+        [("near", self.said.high_m), ("far", self.said.high_m + self.said.rise_m)].map(|(id, tie_m)| {
+            let bears = stem_bears(Length::from_mm(self.said.thick_mm), tie_m);
+            HeldBy::called(&self.said.called, id, &self.tree(id), facts.anchor_n, Some(bears))
         })
     }
 
     fn said(&self, reader: &Reader) -> String {
         let m = |m: f64| reader.length(Length::from_m(m));
-        let with = match self.hung {
+        let with = match self.said.hung {
             Hung::Gear { n, .. } => format!("with {} of gear in one place", reader.force(Force::from_n(n))),
             Hung::Loops { count, n, apart_m } => format!(
                 "with {} loops {} apart, {} of gear on each",
@@ -314,7 +314,7 @@ impl LineAsk {
             ),
             Hung::Cover { area_m2, .. } => format!("under a cover of {}", reader.area(area_m2)),
         };
-        capital(&format!("a line of {} over {}, {with}.", self.cord.said(reader), m(self.span_m)))
+        capital(&format!("a line of {} over {}, {with}.", self.cord.said(reader), m(self.said.span_m)))
     }
 
     fn known_from(&self) -> Vec<String> {

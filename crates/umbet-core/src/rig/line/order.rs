@@ -26,7 +26,7 @@ impl LineAsk {
             self.carrying(ask),
             self.tight_end(pull),
         ];
-        let own = |id: &str| self.knots.get(id).map(String::as_str);
+        let own = |id: &str| self.said.knots.get(id).map(String::as_str);
         asks.into_iter()
             .map(|a| {
                 let own = own(a.id);
@@ -38,20 +38,20 @@ impl LineAsk {
     fn on_tree(&self, pull_n: f64) -> Draft {
         Draft {
             shape: Some(Shape::Post),
-            size_mm: Some(self.thick_mm),
+            size_mm: Some(self.said.thick_mm),
             surface: Some("bark-rough".into()),
-            ..under(Task::MakeFast, &self.said_cord, pull_n)
+            ..under(Task::MakeFast, &self.said.cord, pull_n)
         }
     }
 
     /// What carries: loops in the line, or cords on it that keep a cover from sliding.
     fn carrying(&self, ask: impl Fn(&'static str, &str, usize, Draft) -> JointAsk) -> JointAsk {
-        let looped = |n: f64| under(Task::MidLoop, &self.said_cord, n);
-        match self.hung {
+        let looped = |n: f64| under(Task::MidLoop, &self.said.cord, n);
+        match self.said.hung {
             Hung::Gear { n, .. } => ask("loops", "Loop for the gear", 1, looped(n)),
             Hung::Loops { count, n, .. } => ask("loops", "Loops for gear", count as usize, looped(n)),
             Hung::Cover { .. } => {
-                let d = under(Task::MakeFast, &self.said_cord, KEEPS_N);
+                let d = under(Task::MakeFast, &self.said.cord, KEEPS_N);
                 let size_mm = Some(self.cord.diameter.mm());
                 let off = Some(Release::ByHand);
                 let d = Draft { shape: Some(Shape::Rope), size_mm, way: Some(Way::Along), off, ..d };
@@ -63,8 +63,8 @@ impl LineAsk {
     /// Drawn tight as it is said: a purchase, turns that hold it meanwhile, or by hand.
     fn tight_end(&self, pull_n: f64) -> JointAsk {
         let d = Draft { off: Some(Release::ByHand), ..self.on_tree(pull_n) };
-        let (situation, rather) = match self.tighten {
-            Tighten::Looped => (Draft { tension: Some(Tension::Purchase), haul_n: Some(self.pull_n), ..d }, None),
+        let (situation, rather) = match self.said.tighten {
+            Tighten::Looped => (Draft { tension: Some(Tension::Purchase), haul_n: Some(self.said.pull_n), ..d }, None),
             Tighten::RoundTurns => (Draft { tight: true, leaves_nothing: true, ..d }, Some("two-turns-slipped")),
             Tighten::ByHand => (Draft { tight: true, ..d }, None),
         };
@@ -98,7 +98,7 @@ impl LineAsk {
         let again = "After an hour, and after rain, tighten it again: bark and cord give way.";
         let mut all = vec![Step::new("look", "Look", look)];
         all.extend(self.tie_loops(joints, facts, reader));
-        all.push(Step::new("fixed", "Fixed end", fixed).at("fixed-end").with("height", m(self.high_m)));
+        all.push(Step::new("fixed", "Fixed end", fixed).at("fixed-end").with("height", m(self.said.high_m)));
         all.push(self.draw_tight(joints, facts, reader));
         all.push(self.lay_on(joints).with("sags, est.", sags));
         all.push(Step::new("again", "Look again", again));
@@ -126,23 +126,23 @@ impl LineAsk {
 
     fn draw_tight(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Step {
         let (far, knot) = (self.tree("far"), knot_at(joints, "tight-end"));
-        let say = match self.tighten {
+        let say = match self.said.tighten {
             Tighten::Looped => format!("At {far} draw it tight through its own loop and round the trunk: {knot}."),
             Tighten::RoundTurns => {
                 format!("Two round turns on {far}; walk round it, hauling, until the line stands: {knot}.")
             }
             Tighten::ByHand => format!("At {far} haul it hand over hand, lean back, and make fast: {knot}."),
         };
-        let high = reader.length(Length::from_m(self.high_m + self.rise_m));
+        let high = reader.length(Length::from_m(self.said.high_m + self.said.rise_m));
         let step = Step::new("tight", "Tighten", say).at("tight-end").with("height", high);
-        match facts.reaches.iter().find(|r| r.tighten == self.tighten) {
+        match facts.reaches.iter().find(|r| r.tighten == self.said.tighten) {
             Some(reach) => step.with("stays in the line, est.", reader.forces(reach.set_n)),
             None => step,
         }
     }
 
     fn lay_on(&self, joints: &[Joint]) -> Step {
-        match self.hung {
+        match self.said.hung {
             Hung::Gear { .. } => Step::new("hang", "Hang", "Hang the gear on its loop, and let the line settle."),
             Hung::Loops { .. } => Step::new(
                 "hang",
@@ -158,28 +158,26 @@ impl LineAsk {
     }
 
     pub(super) fn strike(&self, joints: &[Joint]) -> Vec<Step> {
-        let lets_go = |id: &str| find(joints, id).map(|j| j.lets_go.clone()).filter(|says| !says.is_empty());
-        let frees = |id: &str| lets_go(id).unwrap_or_else(|| "Cast it off.".into());
-        let off = match self.hung {
+        // How a knot lets go is said where there is one already.
+        let frees = |at: String, id: &str| match find(joints, id).map_or("", |j| j.lets_go.as_str()) {
+            "" => format!("{at}."),
+            lets_go => format!("{at}: {lets_go}"),
+        };
+        let off = match self.said.hung {
             Hung::Gear { .. } => "Take the gear off, so that nothing drops when the line does.",
             Hung::Loops { .. } => "Take everything off, the middle first, so that nothing drops when the line does.",
             Hung::Cover { .. } => "Fold the cover off the line.",
         };
+        let slack = frees(format!("Let it go at {}", self.tree("far")), "tight-end");
+        let cast_off = frees(format!("Cast off at {}", self.tree("near")), "fixed-end");
         let mut all = vec![
             Step::new("off", "Off", off),
-            Step::new("slack", "Slack", format!("At {}: {}", self.tree("far"), frees("tight-end"))).at("tight-end"),
-            Step::new("cast-off", "Cast off", format!("At {}: {}", self.tree("near"), frees("fixed-end")))
-                .at("fixed-end"),
+            Step::new("slack", "Slack", slack).at("tight-end"),
+            Step::new("cast-off", "Cast off", cast_off).at("fixed-end"),
         ];
         if find(joints, "loops").is_some() {
-            all.push(
-                Step::new(
-                    "shake-out",
-                    "Loops out",
-                    format!("Take the loops out before it is coiled: {}", frees("loops")),
-                )
-                .at("loops"),
-            );
+            let out = frees("Take the loops out before it is coiled".into(), "loops");
+            all.push(Step::new("shake-out", "Loops out", out).at("loops"));
         }
         all
     }

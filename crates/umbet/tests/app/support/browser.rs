@@ -182,6 +182,14 @@ impl Browser {
     }
 
     /// Presses a key.
+    /// Takes one of a list's values.
+    pub async fn choose(&self, css: &str, value: &str) {
+        self.see(css).await;
+        let script = "const s = document.querySelector(arguments[0]); s.value = arguments[1]; s.dispatchEvent(new Event('change', { bubbles: true })); return s.value";
+        let took = self.driver.execute(script, vec![css.into(), value.into()]).await.expect("it runs");
+        assert_eq!(took.json().as_str(), Some(value), "{css} has no such value");
+    }
+
     pub async fn keys(&self, key: Key) {
         self.driver.action_chain().send_keys(key).perform().await.expect("a key is pressed");
     }
