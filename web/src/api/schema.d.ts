@@ -3056,7 +3056,7 @@ export interface components {
         };
         /** @description Something dragged on a drawing. */
         DraggedThing: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["MastDraft"] | components["schemas"]["TetherDraft"];
             /** @description The drawing. */
             drawing: string;
             /** @description Where it stood on it, pixels. */
@@ -4132,7 +4132,7 @@ export interface components {
         KeptFrom: "bears" | "foxes" | "mice" | "damp";
         /** @description A job's rig of one kind. */
         KeptRig: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["MastDraft"] | components["schemas"]["TetherDraft"];
             /** @description Ids of what is done of its order of work and its strike. */
             ticked?: string[];
             /**
@@ -4944,7 +4944,7 @@ export interface components {
         ListChange: {
             /** @description Beside which one, or without which one, counted from 0. */
             at: number;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["MastDraft"] | components["schemas"]["TetherDraft"];
             /** @description The list's place in the draft. */
             list: string;
             /** @description One more; else one less. */
@@ -5161,6 +5161,119 @@ export interface components {
             says: string;
             /** @description Where each whipping begins, and how wide it is: the broad one, then the rings. */
             whipped: number[][];
+        };
+        /** @description A mast to choose. */
+        MastChoice: {
+            /** @description It has a wall. */
+            hollow: boolean;
+            /** @description Id. */
+            id: string;
+            /** @description Name. */
+            name: string;
+            /** @description Such a mast as it is usually put up. */
+            usual: components["schemas"]["MastDraft"];
+        };
+        /** @description What there is to choose from. */
+        MastChoices: {
+            /** @description What stakes are driven into. */
+            grounds: components["schemas"]["Named"][];
+            /** @description Fewest and most levels of guys. */
+            levels: number[];
+            /** @description What masts are made of. */
+            masts: components["schemas"]["MastChoice"][];
+            /** @description Sides it can be guyed to. */
+            sides: components["schemas"]["Named"][];
+            /** @description Where the guys of one side go. */
+            stakes: components["schemas"]["Named"][];
+        };
+        /** @description A mast on guys, as it is said. */
+        MastDraft: {
+            /**
+             * Format: int32
+             * @description Beaufort number.
+             */
+            beaufort: number;
+            /** @description The cord of its guys. */
+            cord: components["schemas"]["CordDraft"];
+            /**
+             * Format: double
+             * @description How deep stakes go, metres.
+             */
+            deep_m: number;
+            /** @description Id of what stakes are driven into. */
+            ground: string;
+            /** @description Heights of its guys, from the lowest up, metres. */
+            guys_m: number[];
+            /**
+             * Format: double
+             * @description Mass of what is at its head, kilograms.
+             */
+            head_kg: number;
+            /**
+             * Format: double
+             * @description What of that the wind blows on, square metres.
+             */
+            head_m2: number;
+            /**
+             * Format: double
+             * @description Level pull of a line led away from its head, newtons.
+             */
+            head_n: number;
+            /** @description Knots one took oneself, by joint. */
+            knots?: {
+                [key: string]: string;
+            };
+            /** @description Id of what it is made of. */
+            mast: string;
+            /**
+             * Format: double
+             * @description From its foot to the outermost stakes, metres.
+             */
+            out_m: number;
+            /**
+             * Format: double
+             * @description How hard each guy is drawn by hand, newtons.
+             */
+            pull_n: number;
+            /**
+             * Format: int32
+             * @description Sides it is guyed to.
+             */
+            sides: number;
+            /** @description How large it is. */
+            size: components["schemas"]["MastSize"];
+            /** @description Where the guys of one side go. */
+            stakes: components["schemas"]["Stakes"];
+        };
+        /** @description What only a mast's plan has. */
+        MastFacts: {
+            /** @description The guy that bears most of each level, from the lowest up, newtons. */
+            guys_n: components["schemas"]["Band"][];
+            /** @description How far its top moves in a gust, metres. */
+            sways_m: components["schemas"]["Band"];
+        };
+        /** @description How large a mast is. */
+        MastSize: {
+            /**
+             * Format: double
+             * @description Its height, metres.
+             */
+            high_m: number;
+            /**
+             * Format: double
+             * @description Thickness at its foot, millimetres.
+             */
+            thick_mm: number;
+            /**
+             * Format: double
+             * @description Thickness at its top, millimetres.
+             */
+            top_mm: number;
+            /**
+             * Format: double
+             * @description Thickness of a tube's wall, millimetres.
+             */
+            wall_mm: number;
         };
         /** @description A matter practitioners differ about. */
         Matter: {
@@ -5972,7 +6085,7 @@ export interface components {
         };
         /** @description A rig as it is asked about, and how large it is drawn. */
         RigInput: {
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["MastDraft"] | components["schemas"]["TetherDraft"];
             /** @description Head of the sheet. */
             title?: string | null;
             /**
@@ -6458,6 +6571,11 @@ export interface components {
          * @enum {string}
          */
         Stage: "not-begun" | "waiting" | "working" | "done" | "refused";
+        /**
+         * @description Where the guys of one side go.
+         * @enum {string}
+         */
+        Stakes: "shared" | "own";
         /** @description A pass rule. */
         Standard: {
             /**
@@ -6900,7 +7018,7 @@ export interface components {
         TypedNumber: {
             /** @description Its place in the draft. */
             at: string;
-            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["TetherDraft"];
+            draft: components["schemas"]["ShelterDraft"] | components["schemas"]["LineDraft"] | components["schemas"]["LoadDraft"] | components["schemas"]["HaulDraft"] | components["schemas"]["HangDraft"] | components["schemas"]["HoistDraft"] | components["schemas"]["LarderDraft"] | components["schemas"]["PolesDraft"] | components["schemas"]["MastDraft"] | components["schemas"]["TetherDraft"];
             /** @description What was typed, in the reader's unit. */
             text: string;
         };

@@ -1,4 +1,4 @@
-//! Poles lashed together, to scale: from one side, and from above.
+//! Poles lashed together, to scale: from one side, from above, and turned.
 
 use super::scale::{dimension, rope_line, text};
 use super::{Anchor, Item, Scene};
@@ -14,7 +14,7 @@ pub struct PoleLooks {
 }
 
 /// What is built.
-#[derive(Debug, Clone)]
+#[derive(Debug, Clone, Default)]
 pub struct PolesLooks {
     /// Width in pixels.
     pub width: f64,
@@ -140,6 +140,45 @@ pub fn poles_above(looks: &PolesLooks) -> Scene {
     items.push(text("dimt halo", [looks.width / 2.0, (foot[1] + 30.0).min(ABOVE - 8.0)], Anchor::Middle, &words));
     let alt = format!("From above, to scale: {words}.");
     Scene { width: looks.width, height: ABOVE, items, alt }
+}
+
+/// Turned about its own height, so that no leg of a tripod stands behind another, and looked at from a little above: radians.
+const TURNED: [f64; 2] = [0.9, 0.3];
+
+/// Turned, in space: what is nearer is painted last.
+pub fn poles_turned(looks: &PolesLooks) -> Scene {
+    let [(sin, cos), (rise, run)] = TURNED.map(f64::sin_cos);
+    let deep = |p: &P3| p[0] * sin + p[1] * cos;
+    let flat = |p: &P3| [p[0] * cos - p[1] * sin, p[2] * run + deep(p) * rise];
+    let ends = looks.poles.iter().chain(&looks.top).flat_map(|p| [p.from, p.to]);
+    let all: Vec<P2> = ends.chain(looks.feet.iter().copied()).map(|p| flat(&p)).collect();
+    let span = |k: usize| all.iter().fold([f64::MAX, f64::MIN], |s, p| [s[0].min(p[k]), s[1].max(p[k])]);
+    let (wide, tall) = (span(0), span(1));
+    let size = [wide, tall].map(|[a, b]| (b - a).max(0.4));
+    let scale = ((looks.width - 2.0 * EDGE[1]) / size[0]).min((HIGH - 2.0 * EDGE[1]) / size[1]).max(8.0);
+    let at = |p: &P3| {
+        let [x, y] = flat(p);
+        [looks.width / 2.0 + (x - f64::midpoint(wide[0], wide[1])) * scale, HIGH - EDGE[1] - (y - tall[0]) * scale]
+    };
+    let mut looks = looks.clone();
+    let middle = |p: &PoleLooks| deep(&p.from) + deep(&p.to);
+    looks.poles.sort_by(|a, b| middle(b).total_cmp(&middle(a)));
+    let mut items = Vec::new();
+    if looks.feet.len() > 2 {
+        items.push(Item::Fill { class: "soil", points: footprint(&looks.feet, &at) });
+    }
+    items.extend(body(&looks, &at, scale));
+    Scene { width: looks.width, height: HIGH, items, alt: "Turned, to scale, seen from a little above.".into() }
+}
+
+/// What lies between the feet, in a ring about their middle.
+fn footprint(feet: &[P3], at: &dyn Fn(&P3) -> P2) -> Vec<P2> {
+    let n = feet.len() as f64;
+    let middle = [0, 1].map(|k| feet.iter().map(|f| f[k]).sum::<f64>() / n);
+    let mut ring = feet.to_vec();
+    let way = |f: &P3| (f[1] - middle[1]).atan2(f[0] - middle[0]);
+    ring.sort_by(|a, b| way(a).total_cmp(&way(b)));
+    ring.iter().map(at).collect()
 }
 
 /// Feet in a ring, or in pairs.

@@ -15,6 +15,7 @@ pub mod larder;
 pub mod line;
 pub mod lists;
 pub mod load;
+pub mod mast;
 mod page;
 mod part;
 mod plan;
@@ -46,5 +47,6 @@ pub const PLANNERS: &[Planner] = &[
     hoist::PLANNER,
     larder::PLANNER,
     poles::PLANNER,
+    mast::PLANNER,
     tether::PLANNER,
 ];

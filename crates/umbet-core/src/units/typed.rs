@@ -38,10 +38,11 @@ impl Quantity {
         }
     }
 
-    /// What is kept, as the number in its field: two places in the reader's unit.
+    /// What is kept, as the number in its field: two places in the reader's unit, three of what is less than a tenth of it.
     pub fn figure(self, kept: f64, reader: &Reader) -> String {
-        let (per, _) = self.unit(reader);
-        ((kept / per * 100.0).round() / 100.0).to_string()
+        let shown = kept / self.unit(reader).0;
+        let places = if shown.abs() < 0.1 { 1000.0 } else { 100.0 };
+        ((shown * places).round() / places).to_string()
     }
 
     /// The same with the unit behind it, as in `12.5 m`: what it may be typed as.

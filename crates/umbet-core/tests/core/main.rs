@@ -24,6 +24,7 @@ mod lengths;
 mod lessons;
 mod lines;
 mod load;
+mod mast;
 mod mends;
 mod notation;
 mod objects;

@@ -42,7 +42,7 @@ fn cord_in_all(p: &Planned) -> f64 {
 }
 
 /// Where the cord of each rig stands in its draft.
-const CORDS: [(&str, &str); 9] = [
+const CORDS: [(&str, &str); 10] = [
     ("shelter", "/ridge_cord"),
     ("shelter", "/guy_cord"),
     ("line", "/cord"),
@@ -51,6 +51,7 @@ const CORDS: [(&str, &str); 9] = [
     ("hang", "/cord"),
     ("hoist", "/cord"),
     ("poles", "/cord"),
+    ("mast", "/cord"),
     ("tether", "/cord"),
 ];
 
@@ -123,7 +124,9 @@ fn a_heavier_thing_is_held_no_better() {
 /// More wind, no better a margin of anything it blows on.
 #[test]
 fn more_wind_is_held_no_better() {
-    for (kind, at) in [("shelter", "/beaufort"), ("line", "/hung/cover/beaufort"), ("tether", "/beaufort")] {
+    for (kind, at) in
+        [("shelter", "/beaufort"), ("line", "/hung/cover/beaufort"), ("tether", "/beaufort"), ("mast", "/beaufort")]
+    {
         let draft = begun(kind);
         let mut before: Option<(i64, Planned)> = None;
         for force in 3..=8i64 {

@@ -7,7 +7,7 @@ use crate::store::{LONGEST_MISSTEP, NAME_LONG, NOTE_LONG, cords, courses, jobs, 
 use umbet_core::knot::catalogue;
 use umbet_core::knot::notation::LONGEST_TEXT;
 use umbet_core::lashing::{FRAPPING, TURNS, lashings};
-use umbet_core::rig::{PLANNERS, anchor, hang, haul, hoist, larder, line, load, poles, shelter, tether};
+use umbet_core::rig::{PLANNERS, anchor, hang, haul, hoist, larder, line, load, mast, poles, shelter, tether};
 use umbet_core::{cord, object, situation};
 use utoipa::openapi::schema::{AdditionalProperties, Array, ArrayItems, Object, OneOf, SchemaType, Type};
 use utoipa::openapi::{OpenApi, Ref, RefOr, Schema};
@@ -207,6 +207,21 @@ fn all() -> Vec<(&'static str, &'static str, Bound)> {
         ("PolesDraft", "lashing", Names(lashings().iter().map(|l| l.id.clone()).collect())),
         ("PolesDraft", "turns", Number(TURNS.map(|n| n as f64))),
         ("PolesDraft", "frapping", Number(FRAPPING.map(|n| n as f64))),
+        ("MastDraft", "mast", Names(mast::mast_kinds().iter().map(|k| k.id.clone()).collect())),
+        ("MastDraft", "head_kg", Number(mast::HEAD_KG)),
+        ("MastDraft", "head_m2", Number(mast::HEAD_M2)),
+        ("MastDraft", "head_n", Number(mast::HEAD_N)),
+        ("MastDraft", "guys_m", Items(mast::LEVELS)),
+        ("MastDraft", "sides", Number(mast::SIDES.map(f64::from))),
+        ("MastDraft", "out_m", Number(mast::OUT_M)),
+        ("MastDraft", "ground", Names(stock.grounds.iter().map(|g| g.id.clone()).collect())),
+        ("MastDraft", "deep_m", Number(mast::DEEP_M)),
+        ("MastDraft", "pull_n", Number(mast::PULL_N)),
+        ("MastDraft", "beaufort", Number(mast::BEAUFORT)),
+        ("MastSize", "high_m", Number(mast::HIGH_M)),
+        ("MastSize", "thick_mm", Number(mast::THICK_MM)),
+        ("MastSize", "top_mm", Number(mast::THICK_MM)),
+        ("MastSize", "wall_mm", Number(mast::WALL_MM)),
         ("CourseInput", "name", Words([1, NAME_LONG])),
         ("CourseInput", "first_at", Written(courses::FIRST_AT.to_owned())),
         ("CourseInput", "every_days", Number(courses::EVERY_DAYS.map(|d| d as f64))),

@@ -48,6 +48,7 @@ use umbet_core::rig::hoist::{HoistChoices, HoistDraft, HoistFacts};
 use umbet_core::rig::larder::{LarderChoices, LarderDraft, LarderFacts};
 use umbet_core::rig::line::{LineDraft, LineFacts, LineStock};
 use umbet_core::rig::load::{LoadChoices, LoadDraft, LoadFacts};
+use umbet_core::rig::mast::{MastChoices, MastDraft, MastFacts};
 use umbet_core::rig::poles::{PolesChoices, PolesDraft, PolesFacts};
 use umbet_core::rig::shelter::{ShelterDraft, ShelterFacts, ShelterStock};
 use umbet_core::rig::tether::{TetherChoices, TetherDraft, TetherFacts};
@@ -91,6 +92,9 @@ use utoipa_axum::routes;
         PolesDraft,
         PolesFacts,
         PolesChoices,
+        MastDraft,
+        MastFacts,
+        MastChoices,
         TetherDraft,
         TetherFacts,
         TetherChoices,

@@ -122,6 +122,7 @@ async fn every_page_is_named_and_narrow() {
         ("/rig/hang", "A bar hung level"),
         ("/rig/hoist", "A tool or spar hoisted"),
         ("/rig/poles", "Poles lashed together"),
+        ("/rig/mast", "A mast on guys"),
         ("/rig/tether", "Something tethered"),
         ("/lashings", "Which lashing?"),
         ("/lashings/square", "Square lashing"),

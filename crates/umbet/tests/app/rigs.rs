@@ -441,6 +441,7 @@ async fn lists_of_a_draft_grow_and_shrink() {
         ("hang", "/lines_m"),
         ("hang", "/things"),
         ("tether", "/around"),
+        ("mast", "/guys_m"),
         ("shelter", "/anchors"),
     ] {
         let draft = s.get(&format!("/api/rigs/{kind}")).await.1["draft"].clone();

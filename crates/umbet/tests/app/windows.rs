@@ -283,6 +283,7 @@ async fn the_server_goes_on_every_page() {
         ("/rig/hoist", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/larder", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/poles", ".rig .sentence", ".lashing-strip button"),
+        ("/rig/mast", ".rig .sentence", ".mast-levels button"),
         ("/rig/tether", ".rig .sentence", ".rig-tools .btn-tab:not(a)"),
         ("/rig/shelter/site", ".onsite-next", ".onsite-next"),
         ("/prove", "h1", "main button"),

@@ -11,6 +11,8 @@ import LarderSentence from './larder/LarderSentence.vue'
 import LoadSentence from './load/LoadSentence.vue'
 import LoadSide from './load/LoadSide.vue'
 import LoadSite from './load/LoadSite.vue'
+import MastSentence from './mast/MastSentence.vue'
+import MastSite from './mast/MastSite.vue'
 import PolesSentence from './poles/PolesSentence.vue'
 import PolesSide from './poles/PolesSide.vue'
 import PolesSite from './poles/PolesSite.vue'
@@ -42,6 +44,7 @@ const KINDS: Record<string, Kind> = {
   larder: { sentence: LarderSentence },
   haul: { sentence: HaulSentence },
   poles: { sentence: PolesSentence, site: PolesSite, lead: PolesSide },
+  mast: { sentence: MastSentence, site: MastSite },
   tether: { sentence: TetherSentence, site: TetherSite },
   load: { sentence: LoadSentence, site: LoadSite, lead: LoadSide },
 }

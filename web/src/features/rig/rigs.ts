@@ -17,6 +17,7 @@ export const RIGS: RigName[] = [
   { kind: 'hoist', says: 'Something hoisted', its: 'Its hoist', ask: 'Hoist a tool or spar' },
   { kind: 'larder', says: 'Food hung out of reach', its: 'Its food', ask: 'Hang food out of reach' },
   { kind: 'poles', says: 'Poles lashed', its: 'Its poles', ask: 'Lash poles' },
+  { kind: 'mast', says: 'A mast on guys', its: 'Its mast', ask: 'Put up a mast' },
   { kind: 'tether', says: 'Something tethered', its: 'Its tether', ask: 'Tether something' },
   { kind: 'line', says: 'One line alone', its: 'Its line', ask: 'Draw a line tight' },
 ]

@@ -4,12 +4,14 @@ use super::build::Standing;
 use super::draft::{Build, Poles};
 use super::forces::Forces;
 use crate::cord::Construction;
-use crate::draw::{LashedFigure, LashingSeen, PoleLooks, PolesLooks, Tied, beside, lashed, poles_above, poles_front};
+use crate::draw::{
+    LashedFigure, LashingSeen, PoleLooks, PolesLooks, Tied, beside, lashed, poles_above, poles_front, poles_turned,
+};
 use crate::lashing::{DRAWN, How, Laying};
 use crate::rig::{Drawing, Given};
 use crate::units::{Band, Force, Length};
 
-/// From the front; beside it from the side where it is deep, from above where feet stand in a ring.
+/// From the front; beside it from the side where it is deep, from above where feet stand in a ring. And turned.
 pub fn drawings(poles: &Poles, standing: &Standing, forces: &Forces, given: &Given<'_>) -> Vec<Drawing> {
     let looks = looks(poles, standing, forces, given);
     let narrow = |share: f64| PolesLooks { width: given.width * share, ..looks.clone() };
@@ -20,7 +22,8 @@ pub fn drawings(poles: &Poles, standing: &Standing, forces: &Forces, given: &Giv
         }
         _ => poles_front(&looks, [0, 2]),
     };
-    vec![Drawing { id: "front", name: "Front", scene }]
+    let turned = poles_turned(&looks);
+    vec![Drawing { id: "front", name: "Front", scene }, Drawing { id: "turned", name: "Turned", scene: turned }]
 }
 
 /// The lashing it stands or falls by, tied: from the front, and turned.

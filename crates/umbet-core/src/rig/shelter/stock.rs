@@ -35,6 +35,16 @@ pub struct Ground {
     pub peg_n: Band,
 }
 
+/// A peg of this length holds what the grounds’ figures say (common practice), metres.
+const PEG_M: f64 = 0.23;
+
+impl Ground {
+    /// What a stake driven so deep bears: by the square of its depth (common practice).
+    pub fn bears(&self, deep_m: f64) -> Band {
+        self.peg_n.scaled((deep_m / PEG_M).powi(2))
+    }
+}
+
 /// An adjustable hitch and the pull at which it begins to slip.
 #[derive(Debug, Clone)]
 pub struct Slip {

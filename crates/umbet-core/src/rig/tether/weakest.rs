@@ -14,8 +14,6 @@ use crate::words::{capital, listed};
 
 /// An animal lifts a foot over what hangs lower than this share of its halter's height (common practice: its knee).
 const KNEE: f64 = 0.4;
-/// A peg of this length holds what the grounds' figures say; a stake by the square of its depth (common practice).
-const PEG_M: f64 = 0.23;
 /// A line tied lower is a picket line, metres.
 const PICKET_M: f64 = 0.4;
 /// Line in hand beyond what low water asks for (common practice: a tenth).
@@ -38,7 +36,7 @@ impl Tether {
         match d.to {
             TiedTo::Tree => judge("to", "the tree bends", wood),
             TiedTo::Post => judge("to", "the post breaks at its foot", wood),
-            TiedTo::Stake => judge("to", "the stake draws", self.ground.peg_n.scaled((d.deep_m / PEG_M).powi(2))),
+            TiedTo::Stake => judge("to", "the stake draws", self.ground.bears(d.deep_m)),
             TiedTo::Rail | TiedTo::Ring => {}
         }
         Part::in_order(&mut all);
