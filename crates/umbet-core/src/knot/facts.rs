@@ -93,6 +93,20 @@ pub struct Grip {
     pub hangs_true: bool,
     /// Its turns bite the arrises of square stock.
     pub bites_arrises: bool,
+    /// Pull at which an adjustable hitch begins to slip, in supple cord 3 to 5 mm thick of middling grip, newtons (common
+    /// practice; nothing measured: lean on yours with a spring balance).
+    pub slips_n: Option<[f64; 2]>,
+}
+
+/// Friction of a middling cord on itself, which the slips of the catalogue are for.
+const MIDDLING: f64 = 0.2;
+
+impl Grip {
+    /// The pull at which it begins to slip in a cord that rubs so on itself: more where the cord grips itself better.
+    pub fn slips_in(&self, on_itself: Band) -> Option<Band> {
+        let [low, high] = self.slips_n?;
+        Some(Band { low, high }.scaled(f64::midpoint(on_itself.low, on_itself.high) / MIDDLING))
+    }
 }
 
 /// When a hitch is backed up with a half hitch (common practice).

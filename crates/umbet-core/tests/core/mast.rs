@@ -139,13 +139,29 @@ fn what_is_advised_helps() {
     assert!(near.change.iter().any(|c| c.contains("The stakes stand near")), "{:?}", near.change);
 }
 
-/// A level more and a level less, from one to three.
+/// What comes off the head last on, first off; a guy whose hitch would slip is tied by one that holds, or tied off.
 #[test]
 fn lines_from_a_head_are_drawn_after_the_guys_and_let_go_before() {
     let p = planned(&MastDraft { head_n: 150.0, ..MastDraft::usual() }).plan;
     let at = |steps: &[umbet_core::rig::Step], id: &str| steps.iter().position(|s| s.id == id).expect("there");
     assert!(at(&p.order, "head") > at(&p.order, "upper"));
     assert!(at(&p.strike, "head-off") < at(&p.strike, "upper-off"));
+}
+
+#[test]
+fn no_guy_slips_down_its_own_line() {
+    for (beaufort, head_n) in [(2, 0.0), (6, 0.0), (6, 250.0), (9, 600.0)] {
+        let d = MastDraft { beaufort, head_n, ..MastDraft::usual() };
+        let p = planned(&d).plan;
+        let hitch = p.joints.iter().find(|j| j.id == "stake").expect("there");
+        let slips = p.parts.iter().find(|x| x.id == "hitch");
+        assert!(slips.is_none_or(|x| x.margin.low >= 1.0), "{beaufort}, {head_n} N, {}: {slips:?}", hitch.knot);
+        assert!(!hitch.knot.is_empty());
+    }
+    let own =
+        MastDraft { head_n: 600.0, knots: [("stake".to_owned(), "taut-line".to_owned())].into(), ..MastDraft::usual() };
+    let p = planned(&own).plan;
+    assert!(p.change.iter().any(|c| c.contains("hitch slips")), "{:?}", p.change);
 }
 
 proptest! {

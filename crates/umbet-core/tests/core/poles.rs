@@ -46,7 +46,7 @@ fn a_tripod_stands_by_hand() {
 fn every_build_is_planned_whole() {
     for b in Build::ALL {
         let p = planned(&build(*b)).unwrap_or_else(|no| panic!("{b:?}: {}", no.0));
-        assert!(p.drawings.len() == 1 && !p.plan.order.is_empty() && !p.plan.cuts.is_empty(), "{b:?}");
+        assert!(p.drawings.len() == 2 && !p.plan.order.is_empty() && !p.plan.cuts.is_empty(), "{b:?}");
         assert!(!p.plan.parts.is_empty(), "{b:?} gives nowhere");
         assert!(p.plan.cautions.iter().any(|c| c.contains("nobody")), "{b:?}");
         let own: Vec<&str> =

@@ -55,11 +55,17 @@ const CORDS: [(&str, &str); 10] = [
     ("tether", "/cord"),
 ];
 
+/// Its knots, joint by joint.
+fn tied(p: &Planned) -> Vec<&str> {
+    p.plan.joints.iter().map(|j| j.knot.as_str()).collect()
+}
+
 /// A part judged in both stands no better in the second.
 fn no_better(what: &str, first: &Planned, second: &Planned) {
     let (before, after) = (margins(first), margins(second));
     for (id, b) in &before {
-        let Some(a) = after.get(id) else { continue };
+        // Under a harder pull another hitch is tied: what that holds is its own.
+        let Some(a) = after.get(id).filter(|_| id != "hitch" || tied(first) == tied(second)) else { continue };
         assert!(a.low <= b.low * (1.0 + 1e-9) + 1e-12, "{what}: {id} had {b:?} and has {a:?}");
     }
 }

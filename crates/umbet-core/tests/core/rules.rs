@@ -3,7 +3,7 @@
 use umbet_core::choose::{Answer, KnotAnswer, Mend, Verdict, choose, rules};
 use umbet_core::knot::catalogue;
 use umbet_core::object::Shape;
-use umbet_core::situation::{Draft, HandsState, Manner, Release, Situation, Stays, Task, Tension, Way};
+use umbet_core::situation::{CordDraft, Draft, HandsState, Manner, Release, Situation, Stays, Task, Tension, Way};
 use umbet_core::units::Reader;
 
 fn answer(d: &Draft) -> Answer {
@@ -271,4 +271,18 @@ fn mends_are_in_the_length_of_cord() {
     let turns = k.mends.iter().filter(|m| m.mend == Mend::MoreTurn).count() as f64;
     assert!((more - turns * turn).abs() < 0.001, "{more}");
     assert!(k.mends.iter().all(|m| m.says.contains("on the side of the pull")), "{:?}", k.mends);
+}
+
+/// A taut-line slips from 120 to 220 N in middling cord (common practice): nothing said under less, told between, refused under
+/// more; where slipping is what is asked of it, it may.
+#[test]
+fn an_adjustable_hitch_is_refused_where_it_slips() {
+    let pulled = |n: f64| Draft { force_n: Some(n), ..Draft::usual(Task::Guy) };
+    let cord = |d: Draft| Draft { cord: CordDraft { kind: "guy-polyester-3".into(), ..d.cord.clone() }, ..d };
+    assert!(says(&cord(pulled(60.0)), "taut-line", "tension").is_some_and(|s| s.contains("grips when it pulls")));
+    let between = says(&cord(pulled(200.0)), "taut-line", "tension").expect("told");
+    assert!(between.contains("may slip from"), "{between}");
+    assert_eq!(refused_by(&cord(pulled(900.0)), "taut-line"), "tension");
+    let yields = Draft { tension: Some(Tension::Yields), ..cord(pulled(900.0)) };
+    assert!(says(&yields, "taut-line", "tension").is_some_and(|s| s.contains("slips before")));
 }

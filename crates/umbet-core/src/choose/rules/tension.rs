@@ -1,6 +1,6 @@
 //! What must its tension do once it is set?
 
-use super::{Mend, Rule, notes, number, refuses, wants};
+use super::{Candidate, Case, Finding, Mend, Rule, notes, number, refuses, wants};
 use crate::knot::Family;
 use crate::situation::Tension;
 
@@ -10,6 +10,10 @@ pub const TENSION: Rule = Rule {
     asks: "Does its tension do what is asked?",
     judge: |c, case| {
         let e = &c.knot.entry;
+        let slips = slips_under(c, case);
+        if slips.is_some() {
+            return slips;
+        }
         let slides = e.family == Family::Adjustable && e.purchase.is_none();
         match (case.s.tension, &e.purchase) {
             (Tension::Purchase, Some(p)) => {
@@ -36,7 +40,9 @@ pub const TENSION: Rule = Rule {
             ),
             (Tension::AsSet, None) => None,
             (Tension::Adjusted, None) if slides => {
-                notes("tension", "Slides along its own line by hand, grips when it pulls.".into())
+                let mut f = notes("tension", "Slides along its own line by hand, grips when it pulls.".into())?;
+                f.numbers.extend(e.grip.slips_in(case.rope).map(|n| number("slips from, est.", case.reader.forces(n))));
+                Some(f)
             }
             (Tension::Adjusted, _) if e.grip.retied && !c.has(Mend::Retie) => wants(
                 "tension",
@@ -61,3 +67,27 @@ pub const TENSION: Rule = Rule {
         }
     },
 };
+
+/// So much more a hitch holds with one turn more on the line (as the taut-line’s three and one beside its two and one).
+const ONE_TURN_MORE: f64 = 1.5;
+
+/// An adjustable hitch that slips under this pull keeps no tension, unless slipping is what is asked of it.
+fn slips_under(c: &Candidate<'_>, case: &Case<'_>) -> Option<Finding> {
+    let as_it_is = c.knot.entry.grip.slips_in(case.rope)?;
+    let slips_n = if c.has(Mend::TurnOnLine) { as_it_is.scaled(ONE_TURN_MORE) } else { as_it_is };
+    let pull = case.s.force.n();
+    if case.s.tension == Tension::Yields || pull <= slips_n.low {
+        return None;
+    }
+    let (from, pull_said, less) = (case.reader.forces(slips_n), case.force(pull), "Fits where less pulls");
+    if pull <= slips_n.high {
+        let says = format!("Slides along its own line by hand; it may slip from {from}, est.: {pull_said} pull here.");
+        return Some(Finding { numbers: vec![number("slips from, est.", from)], ..notes("tension", says)? });
+    }
+    let says = format!("It slips down its own line from {from}, est., and goes slack: {pull_said} pull here.");
+    if c.has(Mend::TurnOnLine) || pull > ONE_TURN_MORE * slips_n.high {
+        refuses("tension", says, less)
+    } else {
+        wants("tension", &[Mend::TurnOnLine], says, less)
+    }
+}

@@ -37,6 +37,14 @@ pub struct MastForces {
     pub sways_m: Band,
 }
 
+impl MastForces {
+    /// In the guy that bears most of all, newtons.
+    pub fn hardest_guy_n(&self) -> Band {
+        let harder = |a: Band, b: Band| if b.high > a.high { b } else { a };
+        self.levels.iter().map(|l| l.guy_n).fold(Band { low: 0.0, high: 0.0 }, harder)
+    }
+}
+
 /// Guys of one level.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct LevelForces {

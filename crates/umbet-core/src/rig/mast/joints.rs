@@ -2,9 +2,9 @@
 
 use super::draft::Mast;
 use super::forces::MastForces;
+use crate::knot::{Knot, catalogue};
 use crate::rig::cut::{item, of_joint, serve};
 use crate::rig::joint::{JointAsk, under};
-use crate::rig::middle;
 use crate::rig::{Cut, Given, Joint};
 use crate::situation::{Draft, Habits, Manner, Release, Shape, Task, Tension, Way};
 use crate::units::{Length, Reader};
@@ -16,24 +16,33 @@ const STAKE_MM: f64 = 25.0;
 
 impl Mast {
     pub(super) fn joints(&self, forces: &MastForces, habits: &Habits, reader: &Reader) -> Vec<Joint> {
-        let hardest = forces.levels.iter().map(|l| middle(l.guy_n)).fold(0.0, f64::max);
+        let hardest = forces.hardest_guy_n().high;
         let times = self.said.sides as usize * self.said.guys_m.len();
-        let stake = Draft {
-            shape: Some(Shape::Peg),
-            size_mm: Some(STAKE_MM),
-            tension: Some(Tension::Adjusted),
-            off: Some(Release::ByHand),
-            ..under(Task::Guy, &self.said.cord, hardest)
-        };
-        let ask = |id, name: &str, situation| JointAsk { id, name: name.into(), times, situation, rather: None };
+        let ask = |id, name: &str, (situation, rather)| JointAsk { id, name: name.into(), times, situation, rather };
         let on = if self.kind.ringed { "Guys on the mast’s rings" } else { "Guys round the mast" };
-        [ask("mast", on, self.on_mast(hardest)), ask("stake", "Guys at the stakes", stake)]
+        [ask("mast", on, (self.on_mast(hardest), None)), ask("stake", "Guys at the stakes", self.at_stake(hardest))]
             .into_iter()
             .map(|ask| {
                 let own = self.own_knot(ask.id);
                 Joint::answered(ask, own, habits, reader)
             })
             .collect()
+    }
+
+    /// A hitch that slides and surely does not slip; where none does that under this pull, the guy is tied off.
+    fn at_stake(&self, pull_n: f64) -> (Draft, Option<&'static str>) {
+        let on_itself = self.cord.on_itself();
+        let holds = |k: &&Knot| k.entry.grip.slips_in(on_itself).is_some_and(|n| n.low >= pull_n);
+        let d = Draft {
+            shape: Some(Shape::Peg),
+            size_mm: Some(STAKE_MM),
+            off: Some(Release::ByHand),
+            ..under(Task::Guy, &self.said.cord, pull_n)
+        };
+        match catalogue().knots().iter().find(holds) {
+            Some(k) => (Draft { tension: Some(Tension::Adjusted), ..d }, Some(&k.id)),
+            None => (Draft { tension: Some(Tension::AsSet), tight: true, ..d }, None),
+        }
     }
 
     /// To a ring; or round the pole, pulled down along it.

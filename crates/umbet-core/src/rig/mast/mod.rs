@@ -19,7 +19,7 @@ use super::lists::Change;
 use super::{FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan};
 use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::{Band, Length, Reader};
-use crate::words::{listed, number, with_article};
+use crate::words::{listed, number};
 use serde::Serialize;
 
 /// A mast on guys.
@@ -121,7 +121,7 @@ impl Mast {
         let heights: Vec<String> = d.guys_m.iter().map(|h| m(*h)).collect();
         format!(
             "A mast of {}, {} high, guyed to {} sides at {} in {}, its outermost stakes {} out in {}, for Beaufort {}.",
-            with_article(&self.kind.name),
+            self.kind.name,
             m(d.size.high_m),
             number(d.sides),
             listed(&heights),
@@ -148,7 +148,7 @@ impl Mast {
             ),
         ];
         let [low, high] = [forces.sways_m.low, forces.sways_m.high].map(Length::from_m);
-        all.push(format!("In a gust its top moves {}, est., as the guys give.", reader.lengths(low, high)));
+        all.push(format!("As the guys give, its top moves {} in a gust, est.", reader.lengths(low, high)));
         all
     }
 
@@ -171,8 +171,8 @@ impl Rig for Mast {
     fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
         let forces = self.forces();
-        let parts = self.parts(&forces, reader);
         let joints = self.joints(&forces, given.habits, reader);
+        let parts = self.parts(&forces, &joints, reader);
         let plan = RigPlan {
             said: self.said(reader),
             measures: self.measures(&forces, reader),

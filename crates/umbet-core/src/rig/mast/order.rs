@@ -5,7 +5,7 @@ use super::forces::MastForces;
 use crate::rig::joint::{find, knot_at};
 use crate::rig::{Joint, Step};
 use crate::units::{Band, G, Length, Reader};
-use crate::words::{listed, number};
+use crate::words::{capital, listed, number};
 
 impl Mast {
     /// What lifts it by its highest guys while it lies, newtons.
@@ -37,7 +37,7 @@ impl Mast {
         let places = match self.said.stakes {
             Stakes::Own if last > 0 => {
                 let all: Vec<String> = (0..=last).map(ring).collect();
-                format!("stakes on {sides} sides: {}", listed(&all).replace(" and ", "; and "))
+                format!("stakes on {sides} sides: {}", listed(&all))
             }
             _ => format!("{sides} stakes, {}", ring(last)),
         };
@@ -47,72 +47,110 @@ impl Mast {
         )
     }
 
+    /// At the foot, under the mast, and at the guy it is hauled up by.
+    fn hands(&self) -> u32 {
+        2 + (self.lifts_n() / LIFTS_N).ceil().max(1.0) as u32
+    }
+
     pub(super) fn order(&self, forces: &MastForces, joints: &[Joint], reader: &Reader) -> Vec<Step> {
-        let m = |m: f64| reader.length(Length::from_m(m));
-        let n = |x: f64| reader.forces(Band { low: x, high: x });
-        let d = &self.said;
-        let levels = d.guys_m.len();
-        let (lowest, heights) = (m(d.guys_m[0]), d.guys_m.iter().map(|h| m(*h)).collect::<Vec<_>>());
-        let each = if levels > 1 { ", each level of another colour or marked by a knot in its end" } else { "" };
-        let many = number(d.sides + 1);
-        let from = if levels > 1 { "the lowest guys" } else { "its guys" };
+        let look = "Look up and round: no wire overhead within one and a half times the mast’s height of where it could fall, no branch over it.";
+        let foot = "Dig the foot a hand deep or set it against a stake: it is pushed aside as well as down.";
+        let again = "After an hour, after rain and when the wind turns: along the mast, at every stake, at every guy.";
+        let moves = reader.lengths(Length::from_m(forces.sways_m.low), Length::from_m(forces.sways_m.high));
         let mut all = vec![
-            Step::new("look", "Look up", "Look up and round: no wire overhead within one and a half times the mast’s height of where it could fall, no branch over it."),
-            Step::new("stakes", "Stakes", self.staked(reader)).with("a stake bears, est.", reader.forces(self.ground.bears(d.deep_m))),
-            Step::new("foot", "Foot", "Dig the foot a hand deep or set it against a stake: it is pushed aside as well as down.")
+            Step::new("look", "Look up", look),
+            Step::new("stakes", "Stakes", self.staked(reader))
+                .with("a stake bears, est.", reader.forces(self.ground.bears(self.said.deep_m))),
+            Step::new("foot", "Foot", foot)
                 .with("aside, est.", reader.forces(forces.foot_n))
                 .with("down, est.", reader.forces(forces.down_n)),
-            Step::new("guys", "Guys on", format!("With the mast lying, its foot at its place, tie {} guys on at {}{each}: {}.", number(d.sides * levels as u32), listed(&heights), knot_at(joints, "mast"))).at("mast"),
-            Step::new("raise", "Raise", format!("{} people: one keeps the foot, one walks the mast up from its head, the others keep {from} in their hands, none slack, and haul or pay out as it rises.", crate::words::capital(&many)))
-                .with("lifts it at first", n(self.lifts_n())),
-            Step::new("lowest", "Make fast", format!("Upright by eye from two sides: make the guys at {lowest} fast at their stakes: {}.", knot_at(joints, "stake"))).at("stake").with("draw each with", n(d.pull_n)),
+            self.tie_guys(joints, reader),
         ];
-        if levels > 1 {
-            all.push(Step::new("upper", "Upper guys", format!("Then those at {}, from below up, opposite ones together, so that the mast stays straight. Look along it: no bow.", listed(&heights[1..]))).at("stake").with("draw each with", n(d.pull_n)));
+        all.extend(self.raise(joints, reader));
+        if self.said.head_n > 0.0 {
+            let say = "Now the line from its head is drawn, and the guys against it a little more.";
+            all.push(Step::new("head", "Line from the head", say).with("pulls with", pull(self.said.head_n, reader)));
         }
-        if d.head_n > 0.0 {
-            all.push(
-                Step::new(
-                    "head",
-                    "Line from the head",
-                    "Now the line from its head is drawn, and the guys against it a little more.",
-                )
-                .with("pulls with", n(d.head_n)),
-            );
-        }
-        all.push(
-            Step::new(
-                "again",
-                "Look again",
-                "After an hour, after rain and when the wind turns: along the mast, at every stake, at every guy.",
-            )
-            .with(
-                "its top moves, est.",
-                reader.lengths(Length::from_m(forces.sways_m.low), Length::from_m(forces.sways_m.high)),
-            ),
+        all.push(Step::new("again", "Look again", again).with("its top moves, est.", moves));
+        all
+    }
+
+    fn tie_guys(&self, joints: &[Joint], reader: &Reader) -> Step {
+        let levels = self.said.guys_m.len();
+        let heights: Vec<String> = self.said.guys_m.iter().map(|h| reader.length(Length::from_m(*h))).collect();
+        // It falls away from the stake it is hauled up from.
+        let lies = if self.said.sides == 3 { "between two stakes" } else { "at a stake" };
+        let each = if levels > 1 { ", each level marked by so many knots in its ends" } else { "" };
+        let say = format!(
+            "Lay the mast with its foot in place, pointing {lies}; tie {} guys on at {}{each}: {}.",
+            number(self.said.sides * levels as u32),
+            listed(&heights),
+            knot_at(joints, "mast")
         );
+        Step::new("guys", "Guys on", say).at("mast")
+    }
+
+    /// Guys made fast beforehand at the length they are to have come taut as it stands: those beside it stay taut meanwhile, those
+    /// it points at are slack.
+    fn raise(&self, joints: &[Joint], reader: &Reader) -> Vec<Step> {
+        let m = |m: f64| reader.length(Length::from_m(m));
+        let d = &self.said;
+        let hitch = knot_at(joints, "stake");
+        let (which, at) = if d.guys_m.len() > 1 { ("lowest guys", m(d.guys_m[0])) } else { ("guys", m(d.guys_m[0])) };
+        let before = format!(
+            "Make the {which} fast, {} from mast to stake, but not the one behind the foot: {hitch}. They come taut as it stands.",
+            m(self.guy_m(0))
+        );
+        let walk = format!(
+            "{} people: one keeps the foot, one hauls on the guy behind it, {} up from under its head. Upright, make that guy fast too.",
+            capital(&number(self.hands())),
+            if self.hands() > 3 { "the others walk the mast" } else { "one walks the mast" }
+        );
+        let plumb = format!("Upright by eye from two sides: set the guys at {at} by their hitches.");
+        let drawn = |step: Step| step.at("stake").with("draw each with", pull(d.pull_n, reader));
+        let mut all = vec![
+            Step::new("before", "Make fast", before).at("stake"),
+            Step::new("raise", "Raise", walk).with("lifts it at first", pull(self.lifts_n(), reader)),
+            drawn(Step::new("plumb", "Set", plumb)),
+        ];
+        if let [_, upper @ ..] = d.guys_m.as_slice()
+            && !upper.is_empty()
+        {
+            let upper: Vec<String> = upper.iter().map(|h| m(*h)).collect();
+            let say = format!("Then those at {}, all round by turns. Look along the mast: no bow.", listed(&upper));
+            all.push(drawn(Step::new("upper", "Upper guys", say)));
+        }
         all
     }
 
     pub(super) fn strike(&self, joints: &[Joint]) -> Vec<Step> {
-        let lets_go = find(joints, "stake").map_or("", |j| j.lets_go.as_str());
-        let hands = "A hand at the foot, one on the mast, one on each of the lowest guys: nobody where it could fall.";
+        let frees = |at: &str| match find(joints, "stake").map_or("", |j| j.lets_go.as_str()) {
+            "" => format!("{at}."),
+            lets_go => format!("{at}: {lets_go}"),
+        };
+        let several = self.said.guys_m.len() > 1;
+        let hands = "The same hands as raised it; nobody else within its length.";
+        let lower = "Take in hand the guy it was hauled up by, cast it off, and let the mast down the way it came, walked down from under its head; the others of that level hold it from falling aside.";
         let mut all = vec![Step::new("hands", "Hands on", hands)];
         if self.said.head_n > 0.0 {
             all.push(Step::new("head-off", "Line off", "Slack the line from its head before any guy."));
         }
-        if self.said.guys_m.len() > 1 {
-            all.push(
-                Step::new(
-                    "upper-off",
-                    "Upper guys off",
-                    format!("Cast off the upper guys, from above down. {lets_go}").trim().to_owned(),
-                )
-                .at("stake"),
-            );
+        if several {
+            let off = frees("Cast off the upper guys, the highest first");
+            all.push(Step::new("upper-off", "Upper guys off", off).at("stake"));
         }
-        all.push(Step::new("lower", "Lower", "Take the guy opposite to where it is to lie in hand, cast off the others of the lowest, and let it down, walked down by its head.").at("stake"));
+        all.push(
+            Step::new("lower", "Lower", if several { lower.to_owned() } else { lower.replace(" of that level", "") })
+                .at("stake"),
+        );
         all.push(Step::new("draw", "Stakes out", "Draw every stake, count them, and close the holes.").at("mast"));
         all
     }
+}
+
+/// What one lifts over the head for a while, newtons (common practice: 25 kg).
+const LIFTS_N: f64 = 250.0;
+
+fn pull(n: f64, reader: &Reader) -> String {
+    reader.forces(Band { low: n, high: n })
 }

@@ -2,8 +2,10 @@
 
 use super::draft::{HIGH_M, LEVELS, Mast, Stakes};
 use super::forces::{MastForces, StretchForces};
+use crate::knot::catalogue;
+use crate::rig::joint::find;
 use crate::rig::working::{KEPT, LEAST_MARGIN};
-use crate::rig::{LineWork, Part, Strained};
+use crate::rig::{Joint, LineWork, Part, Strained};
 use crate::units::{Band, Length, Reader};
 use crate::words::{capital, number};
 
@@ -15,18 +17,17 @@ const OUT_LEAST: f64 = 0.5;
 const SWAYS_MOST: f64 = 0.04;
 
 impl Mast {
-    pub(super) fn parts(&self, forces: &MastForces, reader: &Reader) -> Vec<Part> {
+    pub(super) fn parts(&self, forces: &MastForces, joints: &[Joint], reader: &Reader) -> Vec<Part> {
         let puts = "a gust puts";
         let judged = |id: &str, what: &str, bears, pull| Part::judged(id, what, bears, pull, puts, "", reader);
-        let hardest = forces
-            .levels
-            .iter()
-            .map(|l| l.guy_n)
-            .fold(Band { low: 0.0, high: 0.0 }, |a, b| if b.high > a.high { b } else { a });
         let mut all = vec![
-            judged("guy", "a guy parts at its knot", self.cord.at_knot(KEPT), hardest),
+            judged("guy", "a guy parts at its knot", self.cord.at_knot(KEPT), forces.hardest_guy_n()),
             judged("stake", "a stake draws", self.ground.bears(self.said.deep_m), forces.stake_n),
         ];
+        let hitch = find(joints, "stake").and_then(|j| catalogue().find(&j.knot));
+        if let Some(slips) = hitch.and_then(|k| k.entry.grip.slips_in(self.cord.on_itself())) {
+            all.push(judged("hitch", "a guy’s hitch slips", slips, forces.hardest_guy_n()));
+        }
         for (i, s) in forces.stretches.iter().enumerate() {
             let place = self.place(s, reader);
             let bows = format!("the mast bows out {place}");
@@ -90,7 +91,6 @@ impl Mast {
         let may = |must: &str, may: &str| {
             if part.margin.high < 1.0 { must.to_owned() } else { format!("may {may}") }
         };
-        let what = capital(&part.what);
         match part.id.split('-').next().unwrap_or_default() {
             "guy" => {
                 let (cord, work) = (&self.cord, LineWork::Pitched);
@@ -100,24 +100,29 @@ impl Mast {
             "stake" if low < 1.0 => {
                 Some(format!("A stake {}, est.: {}.", may("draws", "draw"), self.stakes_instead(part, reader)))
             }
+            "hitch" if low < 1.0 => Some(format!(
+                "A guy’s hitch {}, est.: take one of those that hold, or tie the guys off with two half hitches.",
+                may("slips", "slip")
+            )),
             "bows" if low < MAST_MARGIN => {
-                let says = if low < 1.0 {
-                    format!("it {}, est.", may("does", "do so"))
-                } else {
-                    "at less than three times this".into()
-                };
-                Some(format!("{what}: {says}. {}.", capital(&self.stiffer())))
+                Some(format!("{}: {}.", self.under_less(part, ["bows", "bow"]), self.stiffer()))
             }
-            "breaks" if low < MAST_MARGIN => {
-                let says = if low < 1.0 {
-                    format!("it {}, est.", may("does", "do so"))
-                } else {
-                    "at less than three times this".into()
-                };
-                Some(format!("{what}: {says}. A thicker mast, less at its head, or guys nearer to where it gives."))
-            }
+            "breaks" if low < MAST_MARGIN => Some(format!(
+                "{}: a thicker mast, less at its head, or guys nearer to where it gives.",
+                self.under_less(part, ["breaks", "break"])
+            )),
             _ => None,
         }
+    }
+
+    /// Where and how surely the mast gives: `The mast may bow out below its lowest guys, est.`
+    fn under_less(&self, part: &Part, [gives, give]: [&str; 2]) -> String {
+        let what = match (part.margin.low < 1.0, part.margin.high < 1.0) {
+            (true, true) => format!("{}, est.", part.what),
+            (true, false) => format!("{}, est.", part.what.replacen(gives, &format!("may {give}"), 1)),
+            _ => format!("{} under less than three times this", part.what),
+        };
+        capital(&what)
     }
 
     /// A stake holds by the square of its depth.

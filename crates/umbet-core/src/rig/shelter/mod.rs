@@ -25,7 +25,7 @@ pub use looks::looks;
 pub use pitch::{Backstay, Drip, Geometry, Guy, Panel, Place};
 pub use site::Between;
 pub use slope::Plane;
-pub use stock::{CoverKind, Ground, Slip, Stock, stock};
+pub use stock::{CoverKind, Ground, Stock, stock};
 pub use weakest::Remedy;
 
 use crate::draw::{above, side};

@@ -1,7 +1,6 @@
-//! Covers, grounds and slipping hitches, read from `catalogue/shelter.toml`; every value names its source.
+//! Covers and grounds, read from `catalogue/shelter.toml`; every value names its source.
 
 use crate::cord::Sourced;
-use crate::situation::UsedCord;
 use crate::units::Band;
 use crate::units::G;
 use serde::Deserialize;
@@ -45,33 +44,12 @@ impl Ground {
     }
 }
 
-/// An adjustable hitch and the pull at which it begins to slip.
-#[derive(Debug, Clone)]
-pub struct Slip {
-    /// The knot's id.
-    pub knot: String,
-    n: Band,
-}
-
-/// Friction of a middling cord on itself, which the slips of the catalogue are for.
-const MIDDLING: f64 = 0.2;
-
-impl Slip {
-    /// The pull at which it begins to slip in this cord: more where the cord grips itself better.
-    pub fn in_cord(&self, cord: &UsedCord) -> Band {
-        let on_itself = cord.on_itself();
-        self.n.scaled(f64::midpoint(on_itself.low, on_itself.high) / MIDDLING)
-    }
-}
-
 /// All there is.
 pub struct Stock {
     /// Covers.
     pub covers: Vec<CoverKind>,
     /// Grounds.
     pub grounds: Vec<Ground>,
-    /// Hitches that slip before anything tears.
-    pub slips: Vec<Slip>,
 }
 
 #[derive(Deserialize)]
@@ -95,17 +73,9 @@ struct GroundRow {
 
 #[derive(Deserialize)]
 #[serde(deny_unknown_fields)]
-struct SlipRow {
-    knot: String,
-    n: Sourced<[f64; 2]>,
-}
-
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
 struct File {
     cover: Vec<CoverRow>,
     ground: Vec<GroundRow>,
-    slip: Vec<SlipRow>,
 }
 
 /// The built-in stock.
@@ -128,7 +98,6 @@ pub fn stock() -> &'static Stock {
         Stock {
             covers: file.cover.into_iter().map(cover).collect(),
             grounds: file.ground.into_iter().map(|r| Ground { id: r.id, name: r.name, peg_n: band(r.peg_n) }).collect(),
-            slips: file.slip.into_iter().map(|r| Slip { knot: r.knot, n: band(r.n) }).collect(),
         }
     });
     &STOCK

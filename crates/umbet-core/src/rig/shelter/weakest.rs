@@ -4,9 +4,8 @@ use super::draft::{Gives, Shelter};
 use super::forces::{ForceInput, Forces};
 use super::lengths::PEGGED_M;
 use super::site::{Between, holding};
-use super::stock::{Slip, stock};
 use crate::cord::{Cord, Stiffness, cords};
-use crate::knot::catalogue;
+use crate::knot::{Knot, catalogue};
 use crate::rig::working::KEPT;
 use crate::rig::{Part, margin, middle};
 use crate::situation::UsedCord;
@@ -127,8 +126,9 @@ impl Judging<'_> {
         let part = |id, what: &str, bears_n, on| Bears { id, what: what.to_owned(), bears_n, on };
         let mut all = Vec::new();
         let has_guys = g.guys.iter().any(|g| g.run_m > PEGGED_M);
-        if let Some(slip) = slip_of(self.hitch).filter(|_| has_guys) {
-            all.push(part("hitch", "guy hitch slips", slip.in_cord(&self.guy_cord), On::Guy));
+        let slips_n = catalogue().find(self.hitch).and_then(|k| k.entry.grip.slips_in(self.guy_cord.on_itself()));
+        if let Some(slips_n) = slips_n.filter(|_| has_guys) {
+            all.push(part("hitch", "guy hitch slips", slips_n, On::Guy));
         }
         all.push(part("peg", &format!("peg draws, {}", s.ground.name), s.ground.peg_n, On::Guy));
         let tie = if s.cover.eyelets { "eyelet tears" } else { "sewn loop tears" };
@@ -170,12 +170,12 @@ impl Judging<'_> {
     /// left out.
     pub fn remedies(&self, now: &Forces) -> Vec<Remedy> {
         let mut found: Vec<(f64, Remedy)> = Vec::new();
-        for slip in &stock().slips {
+        for knot in catalogue().knots().iter().filter(|k| k.entry.grip.slips_n.is_some()) {
             for cord in cords().iter().filter(|c| suits_guys(c)) {
                 let guy_cord = self.with_cord(cord);
-                let other = Judging { guy_cord, hitch: &slip.knot, ..*self };
+                let other = Judging { guy_cord, hitch: &knot.id, ..*self };
                 if let Some(margin) = other.gives_first(now) {
-                    found.push((margin, self.say(slip, cord)));
+                    found.push((margin, self.say(knot, cord)));
                 }
             }
         }
@@ -199,24 +199,20 @@ impl Judging<'_> {
         (chosen < others && chosen > 0.5).then_some(chosen)
     }
 
-    fn say(&self, slip: &Slip, cord: &Cord) -> Remedy {
-        let name = catalogue().find(&slip.knot).map_or(slip.knot.as_str(), |k| k.entry.name.as_str());
+    fn say(&self, knot: &Knot, cord: &Cord) -> Remedy {
+        let name = &knot.entry.name;
         let says = if cord.id == self.guy_cord.kind.id {
             format!("{name} on the guys, in the cord you have.")
         } else {
             format!("{name}, in {}.", cord.name)
         };
-        Remedy { hitch: slip.knot.clone(), cord: cord.id.clone(), says }
+        Remedy { hitch: knot.id.clone(), cord: cord.id.clone(), says }
     }
 }
 
 /// Thin and supple enough for an adjustable hitch to close on (common practice).
 fn suits_guys(c: &Cord) -> bool {
     (1.8..=6.5).contains(&c.diameter.mm()) && c.stiffness != Stiffness::Stiff
-}
-
-fn slip_of(knot: &str) -> Option<&'static Slip> {
-    stock().slips.iter().find(|s| s.knot == knot)
 }
 
 /// From which wind it may give, and from which it surely does; `pulls` Beaufort number by number.
