@@ -194,3 +194,30 @@ fn a_line_is_planned_to_its_end() {
     let deep = LineAsk::read(&LineDraft { rise_m: -3.0, ..ask() }).expect_err("in the ground").remove(0);
     assert!(deep.says.contains("in the ground"), "{deep:?}");
 }
+
+/// A spreader is kept by a stopper at either side that does not go through its hole; a line of wire is drawn tight by cord at its
+/// ends, and takes no loop.
+#[test]
+fn a_wire_with_a_spreader_is_planned_to_its_end() {
+    let spreader = Hung::Spreader { n: 15.0, at: 0.5, hole_mm: 4.0 };
+    let wire = LineDraft { cord: cord("wire-2"), hung: spreader, span_m: 20.0, ..ask() };
+    let p = plan(&wire);
+    let of = |id: &str| p.joints.iter().find(|j| j.id == id).unwrap_or_else(|| panic!("no {id}"));
+    assert_eq!((of("stoppers").knot.as_str(), of("stoppers").times), ("overhand", 2));
+    assert!(p.joints.iter().all(|j| !j.knot.is_empty()), "{:?}", p.joints);
+    let names: Vec<&str> = p.cuts.iter().map(|c| c.name.as_str()).collect();
+    assert_eq!(names, ["Wire", "Cord to the near tree", "Cord to the far tree"]);
+    assert!(p.cuts[0].cord == "wire-2" && p.cuts[1].cord != "wire-2");
+    let way: f64 = p.cuts.iter().map(|c| c.items[0].length_m).sum();
+    assert!((way - facts(&wire).loops[0].along_m * 2.0).abs() < 0.01, "wire and cord reach from tree to tree: {way}");
+    let at = |id: &str| p.order.iter().position(|s| s.id == id).expect("there");
+    assert!(at("stoppers") < at("rings") && at("rings") < at("fixed"));
+    let rope = plan(&LineDraft { hung: Hung::Spreader { n: 30.0, at: 0.4, hole_mm: 9.0 }, ..ask() });
+    assert!(rope.cuts.len() == 1 && rope.strike.iter().any(|s| s.id == "stoppers-out"));
+    let wide = plan(&LineDraft { hung: Hung::Spreader { n: 30.0, at: 0.4, hole_mm: 50.0 }, ..ask() });
+    assert!(wide.change.iter().any(|c| c.starts_with("Stoppers")), "no stopper is so large: {:?}", wide.change);
+    let (habits, reader) = (Habits::default(), Reader::default());
+    let given = Given { kit: &[], habits: &habits, reader: &reader, width: 860.0 };
+    let looped = LineAsk::read(&LineDraft { cord: cord("wire-2"), ..ask() }).expect("reads").plan(&given);
+    assert!(looped.is_err_and(|no| no.0.contains("spreader")));
+}

@@ -159,6 +159,32 @@ fn lines_across_the_way_stop_what_they_lie_across() {
     }
 }
 
+/// A plank with one line over its front end slides aside no sooner than before, but swings about that line as if none were there: its
+/// own friction by hand, μ m g L/2 over m g L/2. A second line over its other end keeps it by both.
+#[test]
+fn a_long_thing_swings_about_its_one_line() {
+    let mut d = one_box();
+    d.items[0].size_m = [2.0, 0.3, 0.2];
+    d.items[0].mass_kg = 20.0;
+    d.deck.rings =
+        [[0.6, -0.9], [0.6, 0.9], [2.4, -0.9], [2.4, 0.9]].map(|at_m| Ring { at_m, bears_n: 5000.0 }).to_vec();
+    let friction = Load::read(&d).expect("reads").items[0].contact.friction(false);
+    let bare = hold(&d, 0, Movement::Swing);
+    assert!((bare.held_g.low - friction.low).abs() < 1e-9, "{bare:?}");
+    d.passes = vec![pass(PassKind::Over, 0, [0, 1])];
+    let laid_at = Load::read(&d).expect("reads").reckoned().expect("lies").pressed.laid[0].bends[0].at[0];
+    let (one, aside) = (hold(&d, 0, Movement::Swing), hold(&d, 0, Movement::Sideways));
+    // About the line at x: friction under its weight ((x − a)² + (b − x)²) / 2L over the way to its middle.
+    let by_hand = friction.low * ((laid_at - 0.5).powi(2) + (2.5 - laid_at).powi(2)) / 4.0 / (1.5 - laid_at).abs();
+    assert!((one.held_g.low - by_hand).abs() < 1e-9, "{} for {by_hand}", one.held_g.low);
+    assert!(one.held_g.low < aside.held_g.low, "{one:?} beside {aside:?}");
+    let with_two = LoadDraft { passes: vec![d.passes[0].clone(), pass(PassKind::Over, 0, [2, 3])], ..d.clone() };
+    assert!(hold(&with_two, 0, Movement::Swing).held_g.low > 1.5 * one.held_g.low);
+    assert!(holds(&one_box()).iter().any(|h| h.movement == Movement::Swing), "twice as long as wide swings");
+    let square = LoadDraft { items: vec![ItemDraft { size_m: [0.6, 0.5, 0.5], ..d.items[0].clone() }], ..one_box() };
+    assert!(holds(&square).iter().all(|h| h.movement != Movement::Swing));
+}
+
 /// What lies rolls unless it is chocked: over a chock of a third of its radius at √(1 − (2/3)²) / (2/3) = 1.118 g.
 #[test]
 fn a_drum_that_lies_rolls_until_it_is_chocked() {

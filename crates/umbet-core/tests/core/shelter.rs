@@ -1,6 +1,5 @@
 //! The shelter planner: geometry, balance of forces, what gives first, lengths, order of work.
 
-
 use crate::planning::{planned, planned_with, shelter, try_plan};
 use umbet_core::rig::Hank;
 use umbet_core::rig::shelter::{Geometry, Gives, Pitch, Shelter, ShelterDraft, ShelterPlan, Wish, stock};

@@ -3,6 +3,7 @@
 use super::super::fields::{FieldAt, Quantity};
 use super::super::tighten::Tighten;
 use super::Carried;
+use crate::cord::{Construction, cord};
 use crate::rig::Faults;
 use crate::rig::shared::Called;
 use crate::situation::{CordDraft, Fault, UsedCord};
@@ -30,6 +31,15 @@ pub enum Hung {
         /// From loop to loop, metres.
         apart_m: f64,
     },
+    /// A spreader it runs through, kept in its place by a stopper at either side.
+    Spreader {
+        /// Its weight with what hangs from it, newtons.
+        n: f64,
+        /// Where: 0 at the near anchor, 1 at the far one.
+        at: f64,
+        /// The hole the line runs through, millimetres.
+        hole_mm: f64,
+    },
     /// A cover in the wind.
     Cover {
         /// Square metres.
@@ -51,6 +61,9 @@ pub struct LineDraft {
     pub rise_m: f64,
     /// The cord.
     pub cord: CordDraft,
+    /// The cord at either end, where the line itself is wire.
+    #[serde(default = "usual_tail")]
+    pub tail: CordDraft,
     /// How it is drawn tight.
     pub tighten: Tighten,
     /// The person's pull, newtons.
@@ -71,6 +84,10 @@ pub struct LineDraft {
     pub called: Called,
 }
 
+fn usual_tail() -> CordDraft {
+    CordDraft { kind: "braid-polyester-6".into(), diameter_mm: None, wet: false, worn: false, raw_end: false }
+}
+
 fn usual_high_m() -> f64 {
     1.8
 }
@@ -86,6 +103,8 @@ pub struct LineAsk {
     pub said: LineDraft,
     /// The cord.
     pub cord: UsedCord,
+    /// The cord at either end, where the line itself is wire.
+    pub tail: UsedCord,
 }
 
 impl Hung {
@@ -99,6 +118,11 @@ impl Hung {
                 name: "gear on loops along it",
                 begin: Self::Loops { count: 4, n: 40.0, apart_m: 1.2 },
             },
+            Carried {
+                id: "spreader",
+                name: "a spreader between two stoppers",
+                begin: Self::Spreader { n: 20.0, at: 0.5, hole_mm: 8.0 },
+            },
         ]
     }
 }
@@ -109,13 +133,8 @@ impl LineDraft {
         Self {
             span_m: 8.0,
             rise_m: 0.0,
-            cord: CordDraft {
-                kind: "braid-polyester-6".into(),
-                diameter_mm: None,
-                wet: false,
-                worn: false,
-                raw_end: false,
-            },
+            cord: usual_tail(),
+            tail: usual_tail(),
             tighten: Tighten::Looped,
             pull_n: 250.0,
             hung: Hung::Cover { area_m2: 9.0, beaufort: 4 },
@@ -138,6 +157,9 @@ impl LineDraft {
             FieldAt::new("/high_m", "Height of the near end", Quantity::Length).or(usual_high_m()),
             FieldAt::new("/thick_mm", "Thickness of the trees", Quantity::Thickness).or(usual_thick_mm()),
         ];
+        if wired(&self.cord) {
+            all.push(FieldAt::diameter("/tail/diameter_mm", "Thickness of the cord at its ends", &self.tail));
+        }
         all.extend(match self.hung {
             Hung::Loops { .. } => vec![
                 FieldAt::new("/hung/loops/count", "Loops", Quantity::Count),
@@ -147,6 +169,11 @@ impl LineDraft {
             Hung::Gear { .. } => vec![
                 FieldAt::new("/hung/gear/n", "Weight of the gear", Quantity::Pull),
                 FieldAt::new("/hung/gear/at", "Where, as a share of the span", Quantity::Number),
+            ],
+            Hung::Spreader { .. } => vec![
+                FieldAt::new("/hung/spreader/n", "Weight of the spreader and what hangs from it", Quantity::Pull),
+                FieldAt::new("/hung/spreader/at", "Where, as a share of the span", Quantity::Number),
+                FieldAt::new("/hung/spreader/hole_mm", "Hole the line runs through", Quantity::Thickness),
             ],
             Hung::Cover { .. } => vec![
                 FieldAt::new("/hung/cover/area_m2", "Cover, square metres", Quantity::Number),
@@ -167,6 +194,8 @@ pub const PULL_N: [f64; 2] = [10.0, 1500.0];
 pub const HIGH_M: [f64; 2] = [0.2, 12.0];
 /// Least and most thickness of its trees, millimetres.
 pub const THICK_MM: [f64; 2] = [40.0, 1500.0];
+/// Least and most hole of a spreader, millimetres.
+pub const HOLE_MM: [f64; 2] = [1.0, 60.0];
 /// Fewest and most loops.
 pub const LOOPS: [u32; 2] = [2, 12];
 /// Least and most from loop to loop, metres.
@@ -174,7 +203,22 @@ pub const APART_M: [f64; 2] = [0.1, 10.0];
 /// From the outermost loop to its tree at least, metres (common practice: room to tie and to tighten).
 const CLEAR_M: f64 = 0.5;
 
+/// It is of wire.
+fn wired(d: &CordDraft) -> bool {
+    cord(&d.kind).is_some_and(|c| c.construction == Construction::Wire)
+}
+
 impl LineAsk {
+    /// It is of wire: cord at its ends is knotted and drawn tight.
+    pub fn wired(&self) -> bool {
+        wired(&self.said.cord)
+    }
+
+    /// What is knotted at the trees and drawn tight, as it was said and as it was read.
+    pub(super) fn at_trees(&self) -> (&CordDraft, &UsedCord) {
+        if self.wired() { (&self.said.tail, &self.tail) } else { (&self.said.cord, &self.cord) }
+    }
+
     /// Reads it.
     ///
     /// # Errors
@@ -201,6 +245,11 @@ impl LineAsk {
                 let room = "So many loops so far apart do not fit on the line: fewer, or nearer to each other, with half a metre left at either end.";
                 faults.ask("hung.apart_m", long <= d.span_m - 2.0 * CLEAR_M, room);
             }
+            Hung::Spreader { n, at, hole_mm } => {
+                faults.within("hung.n", "Weight of the spreader", n, [1.0, 500.0], "N");
+                faults.within("hung.at", "Place of the spreader", at, [0.05, 0.95], "of the span");
+                faults.within("hung.hole_mm", "Hole the line runs through", hole_mm, HOLE_MM, "mm");
+            }
             Hung::Cover { area_m2, beaufort } => {
                 faults.within("hung.area_m2", "The cover", area_m2, [0.5, 60.0], "m²");
                 faults.within("hung.beaufort", "Beaufort number", f64::from(beaufort), [0.0, 12.0], "");
@@ -210,7 +259,7 @@ impl LineAsk {
         faults.ask("rise_m", d.rise_m.abs() <= d.span_m, steep);
         faults.knots(d.knots.values());
         faults.called(&d.called, &["near", "far"]);
-        let cord = faults.cord("cord", &d.cord);
-        faults.or(cord.map(|cord| Self { said: d.clone(), cord }))
+        let (cord, tail) = (faults.cord("cord", &d.cord), faults.cord("tail", &d.tail));
+        faults.or(cord.zip(tail).map(|(cord, tail)| Self { said: d.clone(), cord, tail }))
     }
 }

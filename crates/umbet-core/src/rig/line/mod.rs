@@ -6,7 +6,7 @@
 mod draft;
 mod order;
 
-pub use draft::{APART_M, HIGH_M, Hung, LOOPS, LineAsk, LineDraft, PULL_N, RISE_M, SPAN_M, THICK_MM};
+pub use draft::{APART_M, HIGH_M, HOLE_MM, Hung, LOOPS, LineAsk, LineDraft, PULL_N, RISE_M, SPAN_M, THICK_MM};
 
 use super::anchor::stem_bears;
 use super::fields::FieldAt;
@@ -106,9 +106,9 @@ const SLACK: f64 = 0.25;
 impl LineAsk {
     /// At rest, for both ends of every band.
     fn states(&self, hung: Hung) -> Vec<Loaded> {
-        let (set, stiff) = (set_by(self.said.tighten, &self.cord, self.said.pull_n), stiffness(&self.cord));
+        let (set, stiff) = (set_by(self.said.tighten, self.at_trees().1, self.said.pull_n), stiffness(&self.cord));
         let loads = match hung {
-            Hung::Gear { .. } | Hung::Loops { .. } => vec![self.weights()],
+            Hung::Gear { .. } | Hung::Loops { .. } | Hung::Spreader { .. } => vec![self.weights()],
             Hung::Cover { area_m2, beaufort } => wind_load(area_m2, beaufort).map(Load::spread).into(),
         };
         let mut all = Vec::new();
@@ -126,7 +126,7 @@ impl LineAsk {
     /// What hangs on its loops; nothing where it carries a cover.
     fn weights(&self) -> Load {
         match self.said.hung {
-            Hung::Gear { n, at } => Load::point(n, at),
+            Hung::Gear { n, at } | Hung::Spreader { n, at, .. } => Load::point(n, at),
             Hung::Loops { count, n, apart_m } => {
                 let half = f64::from(count - 1) * apart_m / self.said.span_m / 2.0;
                 Load::row(n * f64::from(count), count, 0.5 - half, 0.5 + half)
@@ -142,7 +142,7 @@ impl LineAsk {
 
     /// The line as it is set, in the middle of its bands.
     fn at_rest(&self) -> Line {
-        let set_n = middle(set_by(self.said.tighten, &self.cord, self.said.pull_n)).max(1.0);
+        let set_n = middle(set_by(self.said.tighten, self.at_trees().1, self.said.pull_n)).max(1.0);
         let stiffness_n = middle(stiffness(&self.cord));
         Line { span_m: self.said.span_m, rise_m: self.said.rise_m, set_n, stiffness_n, unyielding: None }
     }
@@ -155,7 +155,11 @@ impl LineAsk {
             let along_m = x * line.slack_length_m();
             let straight = self.said.high_m + x * self.said.rise_m;
             let high_m = Band::over(states.iter().map(|s| straight - line.drop_at(load, s.level_n, x)));
-            let name = if load.parts > 1 { format!("Loop {}", i + 1) } else { "The loop".to_owned() };
+            let name = match self.said.hung {
+                Hung::Spreader { .. } => "The spreader".to_owned(),
+                _ if load.parts > 1 => format!("Loop {}", i + 1),
+                _ => "The loop".to_owned(),
+            };
             let at = reader.length(Length::from_m(along_m));
             let hangs = match high_m {
                 Band { high, .. } if high <= 0.0 => "lies on the ground".to_owned(),
@@ -164,7 +168,8 @@ impl LineAsk {
                 }
                 _ => format!("hangs {} over level ground", lengths(high_m, reader)),
             };
-            let says = format!("{name}: tied {at} from {near}, {hangs}, est.");
+            let tied = if matches!(self.said.hung, Hung::Spreader { .. }) { "kept" } else { "tied" };
+            let says = format!("{name}: {tied} {at} from {near}, {hangs}, est.");
             LoopAt { along_m, high_m, says }
         };
         load.places().enumerate().map(tied).collect()
@@ -221,7 +226,7 @@ impl LineAsk {
     fn looks(&self, facts: &LineFacts, given: &Given<'_>) -> Elevation {
         let reader = given.reader;
         let load = match self.said.hung {
-            Hung::Gear { n, .. } => reader.force(Force::from_n(n)),
+            Hung::Gear { n, .. } | Hung::Spreader { n, .. } => reader.force(Force::from_n(n)),
             Hung::Loops { count, n, .. } => format!("{} × {}", count, reader.force(Force::from_n(n))),
             Hung::Cover { area_m2, beaufort } => format!("cover {}, Beaufort {beaufort}", reader.area(area_m2)),
         };
@@ -247,11 +252,17 @@ impl LineAsk {
 
 impl Rig for LineAsk {
     fn lines(&self) -> Vec<(&UsedCord, LineWork)> {
-        vec![(&self.cord, LineWork::Strung)]
+        let mut all = vec![(&self.cord, LineWork::Strung)];
+        all.extend(self.wired().then_some((&self.tail, LineWork::Strung)));
+        all
     }
 
     fn worked_out(&self, given: &Given<'_>) -> Result<Planned, Impossible> {
         let reader = given.reader;
+        if self.wired() && matches!(self.said.hung, Hung::Gear { .. } | Hung::Loops { .. }) {
+            let says = "Wire takes no loop: hang a spreader between two stoppers, or take rope or cord.";
+            return Err(Impossible(says.into()));
+        }
         let facts = self.facts(reader);
         let bears = self.cord.at_knot(KEPT);
         let judged = |id, what, bears| Part::judged(id, what, bears, facts.anchor_n, "the load puts", "", reader);
@@ -269,6 +280,9 @@ impl Rig for LineAsk {
         let joints = self.joints(&facts, given.habits, reader);
         let change = self.change(&facts, [&cord, &tree], reader);
         let mut parts = vec![cord, tree];
+        if self.wired() {
+            parts.push(judged("tail", "the cord at its ends parts at its knot", self.tail.at_knot(KEPT)));
+        }
         Part::in_order(&mut parts);
         let drawings = vec![Drawing { id: "side", name: "Side", scene: elevation(&self.looks(&facts, given)) }];
         let plan = RigPlan {
@@ -278,6 +292,7 @@ impl Rig for LineAsk {
             parts,
             change,
             cuts: self.cuts(&joints, given),
+            needs: self.needs(),
             order: self.order(&joints, &facts, reader),
             strike: self.strike(&joints),
             joints,
@@ -302,10 +317,24 @@ impl LineAsk {
         })
     }
 
+    fn needs(&self) -> Vec<String> {
+        let mut all = Vec::new();
+        if self.wired() {
+            all.push("2 × ring at the wire’s ends".to_owned());
+        }
+        if matches!(self.said.hung, Hung::Spreader { .. }) {
+            all.push("1 × spreader, bored for the line".into());
+        }
+        all
+    }
+
     fn said(&self, reader: &Reader) -> String {
         let m = |m: f64| reader.length(Length::from_m(m));
         let with = match self.said.hung {
             Hung::Gear { n, .. } => format!("with {} of gear in one place", reader.force(Force::from_n(n))),
+            Hung::Spreader { n, .. } => {
+                format!("through a spreader of {} between two stoppers", reader.force(Force::from_n(n)))
+            }
             Hung::Loops { count, n, apart_m } => format!(
                 "with {} loops {} apart, {} of gear on each",
                 number(count),
@@ -314,7 +343,8 @@ impl LineAsk {
             ),
             Hung::Cover { area_m2, .. } => format!("under a cover of {}", reader.area(area_m2)),
         };
-        capital(&format!("a line of {} over {}, {with}.", self.cord.said(reader), m(self.said.span_m)))
+        let ends = if self.wired() { format!(", its ends of {}", self.tail.said(reader)) } else { String::new() };
+        capital(&format!("a line of {}{ends} over {}, {with}.", self.cord.said(reader), m(self.said.span_m)))
     }
 
     fn known_from(&self) -> Vec<String> {

@@ -7,6 +7,7 @@ use crate::rig::tighten::Tighten;
 use crate::rig::{Cut, Given, Joint, Step, middle};
 use crate::situation::{Draft, Habits, Release, Shape, Task, Tension, Way};
 use crate::units::{Length, Reader};
+use crate::usage::LengthItem;
 use crate::words::{listed, number};
 
 /// A cord that keeps a cover from sliding bears so much at least, newtons: a hand's pull (common practice).
@@ -26,6 +27,7 @@ impl LineAsk {
             self.carrying(ask),
             self.tight_end(pull),
         ];
+        let asks = asks.into_iter().chain(self.on_rings(pull));
         let own = |id: &str| self.said.knots.get(id).map(String::as_str);
         asks.into_iter()
             .map(|a| {
@@ -40,18 +42,43 @@ impl LineAsk {
             shape: Some(Shape::Post),
             size_mm: Some(self.said.thick_mm),
             surface: Some("bark-rough".into()),
-            ..under(Task::MakeFast, &self.said.cord, pull_n)
+            ..under(Task::MakeFast, self.at_trees().0, pull_n)
         }
     }
 
-    /// What carries: loops in the line, or cords on it that keep a cover from sliding.
+    /// Where it is wire: the wire and the cord at its ends, each on a ring.
+    fn on_rings(&self, pull_n: f64) -> Vec<JointAsk> {
+        if !self.wired() {
+            return Vec::new();
+        }
+        let [metal, hole] = RING_MM;
+        let on = |cord, off| Draft {
+            shape: Some(Shape::Ring),
+            size_mm: Some(metal),
+            opening_mm: Some(hole),
+            off: Some(off),
+            ..under(Task::MakeFast, cord, pull_n)
+        };
+        let ask = |id, name: &str, situation| JointAsk { id, name: name.into(), times: 2, situation, rather: None };
+        vec![
+            ask("wire-rings", "Wire on its rings", on(&self.said.cord, Release::ByHand)),
+            ask("tail-rings", "Cord on the wire’s rings", on(&self.said.tail, Release::ByHand)),
+        ]
+    }
+
+    /// What carries: loops in the line, stoppers beside a spreader, or cords on it that keep a cover from sliding.
     fn carrying(&self, ask: impl Fn(&'static str, &str, usize, Draft) -> JointAsk) -> JointAsk {
         let looped = |n: f64| under(Task::MidLoop, &self.said.cord, n);
         match self.said.hung {
             Hung::Gear { n, .. } => ask("loops", "Loop for the gear", 1, looped(n)),
             Hung::Loops { count, n, .. } => ask("loops", "Loops for gear", count as usize, looped(n)),
+            Hung::Spreader { n, hole_mm, .. } => {
+                let d =
+                    Draft { shape: Some(Shape::Hole), size_mm: Some(hole_mm), ..under(Task::Stop, &self.said.cord, n) };
+                ask("stoppers", "Stoppers beside the spreader", 2, d)
+            }
             Hung::Cover { .. } => {
-                let d = under(Task::MakeFast, &self.said.cord, KEEPS_N);
+                let d = under(Task::MakeFast, self.at_trees().0, KEEPS_N);
                 let size_mm = Some(self.cord.diameter.mm());
                 let off = Some(Release::ByHand);
                 let d = Draft { shape: Some(Shape::Rope), size_mm, way: Some(Way::Along), off, ..d };
@@ -73,20 +100,36 @@ impl LineAsk {
 
     pub(super) fn cuts(&self, joints: &[Joint], given: &Given<'_>) -> Vec<Cut> {
         let reader = given.reader;
-        let mut items = vec![item("from tree to tree", self.at_rest().slack_length_m(), reader)];
-        items.extend(of_joint(joints, "fixed-end", &format!("on {}", self.tree("near")), reader));
-        if let Some(loops) = find(joints, "loops").filter(|j| !j.cord.is_empty()) {
-            let name = format!("{}, {} in the line", loops.knot_said(), number(loops.times as u32));
-            items.push(item(&name, loops.cord_m() * loops.times as f64, reader));
-        }
-        items.extend(of_joint(joints, "tight-end", &format!("on {}", self.tree("far")), reader));
-        let mut cuts = vec![Cut::of("Line", 1, &self.cord, items, reader)];
+        let mut cuts = if self.wired() { self.wire_cuts(joints, reader) } else { vec![self.line_cut(joints, reader)] };
         if let Some(on) = of_joint(joints, "on-line", "on the line", reader) {
             let items = vec![item("to the cover’s corner", TO_CORNER_M, reader), on];
-            cuts.push(Cut::of("Cord that keeps the cover", 2, &self.cord, items, reader));
+            cuts.push(Cut::of("Cord that keeps the cover", 2, self.at_trees().1, items, reader));
         }
         serve(&mut cuts, given.kit, reader, |_, _| Vec::new());
         cuts
+    }
+
+    fn line_cut(&self, joints: &[Joint], reader: &Reader) -> Cut {
+        let mut items = vec![item("from tree to tree", self.at_rest().slack_length_m(), reader)];
+        items.extend(of_joint(joints, "fixed-end", &format!("on {}", self.tree("near")), reader));
+        items.extend(in_the_line(joints, reader));
+        items.extend(of_joint(joints, "tight-end", &format!("on {}", self.tree("far")), reader));
+        Cut::of("Line", 1, &self.cord, items, reader)
+    }
+
+    /// The wire from ring to ring, and the cord at either end.
+    fn wire_cuts(&self, joints: &[Joint], reader: &Reader) -> Vec<Cut> {
+        let mut wire = vec![item("from ring to ring", self.at_rest().slack_length_m() - 2.0 * TAIL_M, reader)];
+        let on = |id, name: &str| of_joint(joints, id, name, reader);
+        wire.extend([(); 2].iter().filter_map(|()| on("wire-rings", "on a ring")));
+        wire.extend(in_the_line(joints, reader));
+        let tail = |tree: &str, id| {
+            let mut items = vec![item("from ring to tree", TAIL_M, reader)];
+            items.extend(on("tail-rings", "on the ring"));
+            items.extend(on(id, &format!("on {}", self.tree(tree))));
+            Cut::of(&format!("Cord to {}", self.tree(tree)), 1, &self.tail, items, reader)
+        };
+        vec![Cut::of("Wire", 1, &self.cord, wire, reader), tail("near", "fixed-end"), tail("far", "tight-end")]
     }
 
     pub(super) fn order(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Vec<Step> {
@@ -98,6 +141,8 @@ impl LineAsk {
         let again = "After an hour, and after rain, tighten it again: bark and cord give way.";
         let mut all = vec![Step::new("look", "Look", look)];
         all.extend(self.tie_loops(joints, facts, reader));
+        all.extend(self.keep_spreader(joints, facts, reader));
+        all.extend(self.make_rings(joints, reader));
         all.push(Step::new("fixed", "Fixed end", fixed).at("fixed-end").with("height", m(self.said.high_m)));
         all.push(self.draw_tight(joints, facts, reader));
         all.push(self.lay_on(joints).with("sags, est.", sags));
@@ -124,6 +169,33 @@ impl LineAsk {
         Some(Step::new("loops", "Loops", say).at("loops"))
     }
 
+    /// Threaded before either end is made fast.
+    fn keep_spreader(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Option<Step> {
+        find(joints, "stoppers")?;
+        let [place, ..] = facts.loops.as_slice() else { return None };
+        let (from, along_m) = match self.wired() {
+            true => ("its end".to_owned(), place.along_m - TAIL_M),
+            false => (format!("where it leaves {}", self.tree("near")), place.along_m),
+        };
+        let say = format!(
+            "With the line on the ground thread the spreader on, {} from {from}, and keep it there: {} close at either side.",
+            reader.length(Length::from_m(along_m)),
+            knot_at(joints, "stoppers")
+        );
+        Some(Step::new("stoppers", "Spreader", say).at("stoppers"))
+    }
+
+    fn make_rings(&self, joints: &[Joint], reader: &Reader) -> Option<Step> {
+        find(joints, "wire-rings")?;
+        let say = format!(
+            "Make the wire off on a ring at either end, {} short of the tree: {}. On each ring a cord: {}. Gloves: cut wire tears.",
+            reader.length(Length::from_m(TAIL_M)),
+            knot_at(joints, "wire-rings"),
+            knot_at(joints, "tail-rings")
+        );
+        Some(Step::new("rings", "Rings", say).at("wire-rings"))
+    }
+
     fn draw_tight(&self, joints: &[Joint], facts: &LineFacts, reader: &Reader) -> Step {
         let (far, knot) = (self.tree("far"), knot_at(joints, "tight-end"));
         let say = match self.said.tighten {
@@ -144,6 +216,9 @@ impl LineAsk {
     fn lay_on(&self, joints: &[Joint]) -> Step {
         match self.said.hung {
             Hung::Gear { .. } => Step::new("hang", "Hang", "Hang the gear on its loop, and let the line settle."),
+            Hung::Spreader { .. } => {
+                Step::new("hang", "Hang", "Hang from the spreader what it bears, and let the line settle.")
+            }
             Hung::Loops { .. } => Step::new(
                 "hang",
                 "Hang",
@@ -164,6 +239,7 @@ impl LineAsk {
             lets_go => format!("{at}: {lets_go}"),
         };
         let off = match self.said.hung {
+            Hung::Spreader { .. } => "Take off what hangs from the spreader, so that nothing drops when the line does.",
             Hung::Gear { .. } => "Take the gear off, so that nothing drops when the line does.",
             Hung::Loops { .. } => "Take everything off, the middle first, so that nothing drops when the line does.",
             Hung::Cover { .. } => "Fold the cover off the line.",
@@ -179,8 +255,24 @@ impl LineAsk {
             let out = frees("Take the loops out before it is coiled".into(), "loops");
             all.push(Step::new("shake-out", "Loops out", out).at("loops"));
         }
+        if find(joints, "stoppers").is_some() && !self.wired() {
+            let out = frees("Take the stoppers out before it is coiled".into(), "stoppers");
+            all.push(Step::new("stoppers-out", "Stoppers out", out).at("stoppers"));
+        }
         all
     }
+}
+
+/// From a wire's ring to its tree, metres (common practice: an arm's length clear of the bark).
+const TAIL_M: f64 = 0.6;
+/// Metal of a ring at a wire's end, and the hole through it, millimetres (common practice).
+const RING_MM: [f64; 2] = [6.0, 30.0];
+
+/// Loops or stoppers tied in the line itself.
+fn in_the_line(joints: &[Joint], reader: &Reader) -> Option<LengthItem> {
+    let tied = ["loops", "stoppers"].iter().find_map(|id| find(joints, id)).filter(|j| !j.cord.is_empty())?;
+    let name = format!("{}, {} in the line", tied.knot_said(), number(tied.times as u32));
+    Some(item(&name, tied.cord_m() * tied.times as f64, reader))
 }
 
 /// From the line to a cover's corner, metres (common practice: a forearm).

@@ -198,7 +198,9 @@ fn lines(load: &Load, item: usize, movement: Movement, draft: &LoadDraft) -> Vec
         // The shortest few of each kind.
         let mut fits: Vec<(PassDraft, f64)> = fits.collect();
         fits.sort_by(|a, b| a.1.total_cmp(&b.1));
-        for (pass, _) in fits.into_iter().take(TRIED) {
+        // What swings is kept by a line away from the one it swings about: each place is tried.
+        let tried = if movement == Movement::Swing { fits.len() } else { TRIED };
+        for (pass, _) in fits.into_iter().take(tried) {
             let [a, b] = pass.rings.map(|r| r + 1);
             let says = format!("Line {} {} {name}, ring {a} to ring {b}.", n + 1, kind.words());
             let mut with = change(draft, says, |d| d.passes.push(pass));

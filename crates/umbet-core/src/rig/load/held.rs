@@ -20,6 +20,8 @@ words!(
         Rearward => "sliding back",
         /// Slide to a side.
         Sideways => "sliding sideways",
+        /// Turn about one end, the other going aside.
+        Swing => "swinging round",
         /// Tip over.
         Tip => "tipping over",
         /// Roll.
@@ -64,8 +66,8 @@ impl Movement {
     pub const fn asked_g(self, going: Going) -> f64 {
         match (self, going) {
             (Self::Forward, Going::Water) | (Self::Rearward, Going::Water) => 0.4,
-            (Self::Forward, _) | (Self::Sideways | Self::Tip | Self::Roll, Going::Water) => 0.8,
-            (Self::Rearward | Self::Sideways | Self::Tip | Self::Roll, _) => 0.5,
+            (Self::Forward, _) | (Self::Sideways | Self::Swing | Self::Tip | Self::Roll, Going::Water) => 0.8,
+            (Self::Rearward | Self::Sideways | Self::Swing | Self::Tip | Self::Roll, _) => 0.5,
             (Self::Bounce, _) => 0.2,
         }
     }
@@ -77,6 +79,11 @@ const AT_THE_BOARD_M: f64 = 0.1;
 const BOARD_STOPS_M: f64 = 0.04;
 /// A chock so high against a thing that lies and rolls, as a share of its radius (common practice: a third).
 const CHOCK: f64 = 1.0 / 3.0;
+
+/// What is so many times longer than wide swings about its end before it slides aside as one (common practice: a plank, a ladder).
+const SWINGS_FROM: f64 = 2.0;
+/// About a place nearer to its middle than this share of its length it does not swing: it turns on the spot.
+const ON_THE_SPOT: f64 = 0.1;
 
 /// Everything the lines do to the load, least and most.
 #[derive(Debug, Clone)]
@@ -109,11 +116,13 @@ pub fn holds(load: &Load, pressed: &Pressed) -> Vec<Hold> {
 }
 
 fn of_item(load: &Load, pressed: &Pressed, i: usize) -> Vec<Hold> {
-    use Movement::{Bounce, Forward, Rearward, Roll, Sideways, Tip};
+    use Movement::{Bounce, Forward, Rearward, Roll, Sideways, Swing, Tip};
     let ways = [0, 1].map(|end| Way { load, pressed, end });
     let item = &load.items[i];
     let rolls = item.said.shape == ItemShape::Lying;
-    let all = [Forward, Rearward, if rolls { Roll } else { Sideways }, Tip, Bounce];
+    let long = item.said.size_m[0] >= SWINGS_FROM * item.said.size_m[1];
+    let aside = [Some(if rolls { Roll } else { Sideways }), long.then_some(Swing)];
+    let all = [Forward, Rearward].into_iter().chain(aside.into_iter().flatten()).chain([Tip, Bounce]);
     let hold = |movement: Movement| {
         let held = ways.each_ref().map(|w| w.held(i, movement));
         let blocked = (movement == Forward).then(|| board(load, item)).flatten();
@@ -121,7 +130,7 @@ fn of_item(load: &Load, pressed: &Pressed, i: usize) -> Vec<Hold> {
         let held_g = Band::new(held[0], held[1]);
         Hold { item: i, movement, asked_g, held_g, says: said(item, movement, held_g, blocked.as_deref()), blocked }
     };
-    all.into_iter().map(hold).collect()
+    all.map(hold).collect()
 }
 
 fn said(item: &Item, movement: Movement, held: Band, blocked: Option<&str>) -> String {
@@ -147,6 +156,7 @@ impl Way<'_> {
             Movement::Forward => self.slides(i, [-1.0, 0.0, 0.0]),
             Movement::Rearward => self.slides(i, [1.0, 0.0, 0.0]),
             Movement::Sideways => self.slides(i, [0.0, 1.0, 0.0]).min(self.slides(i, [0.0, -1.0, 0.0])),
+            Movement::Swing => self.swings(i),
             Movement::Tip => self.tips(i),
             Movement::Roll => self.rolls(i),
             Movement::Bounce => self.pressed_down(i, false) / (self.mass(i, false) * G),
@@ -173,24 +183,64 @@ impl Way<'_> {
     /// What the lines across its way may bear against a movement this way.
     fn across(&self, i: usize, way: V3) -> f64 {
         let these = self.these(i, true);
-        let mut sum = 0.0;
-        for (n, p) in self.load.said.passes.iter().enumerate().filter(|(_, p)| these.contains(&p.item)) {
-            let stops = match p.kind {
-                PassKind::Over => false,
-                PassKind::RoundFront => way[0] < 0.0,
-                PassKind::RoundBack => way[0] > 0.0,
-                PassKind::Through => true,
-            };
-            if !stops {
-                continue;
-            }
-            for (leg, ring) in self.pressed.laid[n].legs().into_iter().zip(p.rings) {
-                let against = -(leg[0] * way[0] + leg[1] * way[1] + leg[2] * way[2]);
-                let bears = working_n(&self.load.cord).min(self.load.said.deck.rings[ring].bears_n);
-                sum += bears * against.max(0.0);
+        let passes = self.load.said.passes.iter().enumerate();
+        passes.filter(|(_, p)| these.contains(&p.item)).map(|(n, _)| self.line_across(n, way)).sum()
+    }
+
+    /// What one line may bear against a movement this way.
+    fn line_across(&self, n: usize, way: V3) -> f64 {
+        let pass = &self.load.said.passes[n];
+        let stops = match pass.kind {
+            PassKind::Over => false,
+            PassKind::RoundFront => way[0] < 0.0,
+            PassKind::RoundBack => way[0] > 0.0,
+            PassKind::Through => true,
+        };
+        if !stops {
+            return 0.0;
+        }
+        let bears = |(leg, ring): (V3, usize)| {
+            let against = -(leg[0] * way[0] + leg[1] * way[1] + leg[2] * way[2]);
+            working_n(&self.load.cord).min(self.load.said.deck.rings[ring].bears_n) * against.max(0.0)
+        };
+        self.pressed.laid[n].legs().into_iter().zip(pass.rings).map(bears).sum()
+    }
+
+    /// g aside at which it swings, about the place where least keeps it: friction under its own weight and under each line, and
+    /// what lines through it bear, each by its distance from there, over its mass by that of its middle. An upper bound each, and
+    /// so the least of them is taken.
+    fn swings(&self, i: usize) -> f64 {
+        let item = &self.load.items[i];
+        let (long, at) = (item.said.size_m[0], item.said.at_m[0]);
+        let ends = [at - long / 2.0, at + long / 2.0];
+        let mass = self.mass(i, true);
+        let whole = |k: usize| self.load.items[k].said.mass_kg * self.load.items[k].said.at_m[0];
+        let middle = self.these(i, true).into_iter().map(whole).sum::<f64>() / mass;
+        let friction = item.contact.friction(self.load.said.deck.wet);
+        let mu = if self.end == 0 { friction.low } else { friction.high };
+        let kept = self.keeps_aside(i, mu);
+        let about = |x: f64| {
+            let weight = ((x - ends[0]).powi(2) + (ends[1] - x).powi(2)) / (2.0 * long);
+            let lines: f64 = kept.iter().map(|[at, n]| n * (at - x).abs()).sum();
+            (mu * mass * G * weight + lines) / (mass * G * (middle - x).abs())
+        };
+        let places = kept.iter().map(|[at, _]| *at).chain(ends);
+        let off = |x: &f64| (middle - x).abs() > ON_THE_SPOT * long && (ends[0]..=ends[1]).contains(x);
+        places.filter(off).map(about).fold(f64::MAX, f64::min)
+    }
+
+    /// Where lines keep it from going aside, and with how much: by friction under their press, or across its way.
+    fn keeps_aside(&self, i: usize, mu: f64) -> Vec<[f64; 2]> {
+        let these = self.these(i, true);
+        let presses = self.pressed.presses(self.end).filter(|(_, p)| these.contains(&p.item));
+        let mut all: Vec<[f64; 2]> = presses.map(|(_, p)| [p.at[0], mu * (-p.force_n[2]).max(0.0)]).collect();
+        for (n, pass) in self.load.said.passes.iter().enumerate().filter(|(_, p)| these.contains(&p.item)) {
+            let bears = self.line_across(n, [0.0, 1.0, 0.0]).min(self.line_across(n, [0.0, -1.0, 0.0]));
+            if let (PassKind::Through, Some(bend)) = (pass.kind, self.pressed.laid[n].bends.first()) {
+                all.push([bend.at[0], bears]);
             }
         }
-        sum
+        all
     }
 
     /// g at which it slides: (μ(mg + press) + lines across the way) / mg, with what stands on it.

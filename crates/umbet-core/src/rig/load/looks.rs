@@ -86,6 +86,7 @@ fn slack(load: &Load, h: &Hold) -> (V3, [[f64; 2]; 2], [String; 2]) {
     let (shift, ways) = match h.movement {
         Movement::Forward | Movement::Tip => ([-l / 2.0, 0.0, tall * 0.7], [[-1.0, 0.0], [0.0, 0.0]]),
         Movement::Rearward => ([l / 2.0, 0.0, tall * 0.7], [[1.0, 0.0], [0.0, 0.0]]),
+        Movement::Swing => ([l * 0.4, -w / 2.0, 0.0], [[0.0, 0.0], [0.0, 1.0]]),
         Movement::Sideways | Movement::Roll => ([0.0, -w / 2.0, 0.0], [[0.0, 0.0], [0.0, 1.0]]),
         Movement::Bounce => ([l * 0.3, 0.0, tall], [[0.0, -1.0], [0.0, 0.0]]),
     };

@@ -17,11 +17,17 @@ const carry = (what: string) => rig.say({ hung: stock.value.carries.find((c) => 
 
 <template>
   A line spans <NumberPart at="/span_m" /> between trees <NumberPart at="/thick_mm" /> thick, tied <NumberPart at="/high_m" /> up, its far
-  end <NumberPart at="/rise_m" /> higher, in <CordPart :cord="line.cord" at="/cord" label="Cord" @take="rig.say({ cord: $event })" />. You
-  pull with <NumberPart at="/pull_n" />, tight
+  end <NumberPart at="/rise_m" /> higher, in <CordPart :cord="line.cord" at="/cord" label="Cord" @take="rig.say({ cord: $event })" /><template
+    v-if="rig.field('/tail/diameter_mm') && line.tail"
+    >, its ends of <CordPart :cord="line.tail" at="/tail" label="Cord at its ends" @take="rig.say({ tail: $event })" /></template
+  >. You pull with <NumberPart at="/pull_n" />, tight
   <ChoicePart :value="line.tighten" label="How it is tightened" :of="stock.tightenings" @take="rig.say({ tighten: $event })" />. It carries
   <ChoicePart :value="carried" label="What it carries" :of="stock.carries" @take="carry" />
   <template v-if="carried === 'gear'">of <NumberPart at="/hung/gear/n" /> at <NumberPart at="/hung/gear/at" /> of the span.</template>
+  <template v-else-if="carried === 'spreader'"
+    >of <NumberPart at="/hung/spreader/n" /> at <NumberPart at="/hung/spreader/at" /> of the span, its hole
+    <NumberPart at="/hung/spreader/hole_mm" /> wide.</template
+  >
   <template v-else-if="carried === 'loops'"
     >: <NumberPart at="/hung/loops/count" /> loops <NumberPart at="/hung/loops/apart_m" /> apart, <NumberPart at="/hung/loops/n" /> on
     each.</template
