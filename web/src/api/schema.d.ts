@@ -3892,6 +3892,44 @@ export interface components {
                 n: number;
             };
         } | {
+            /** @description A spreader it runs through, kept in its place by a stopper at either side. */
+            spreader: {
+                /**
+                 * Format: double
+                 * @description Where: 0 at the near anchor, 1 at the far one.
+                 */
+                at: number;
+                /**
+                 * Format: double
+                 * @description The hole the line runs through, millimetres.
+                 */
+                hole_mm: number;
+                /**
+                 * Format: double
+                 * @description Its weight with what hangs from it, newtons.
+                 */
+                n: number;
+            };
+        } | {
+            /** @description A tool roll hung open by ties along its edge. */
+            roll: {
+                /**
+                 * Format: double
+                 * @description Its weight with the tools, newtons.
+                 */
+                n: number;
+                /**
+                 * Format: int32
+                 * @description Ties.
+                 */
+                ties: number;
+                /**
+                 * Format: double
+                 * @description As wide as it hangs open, metres.
+                 */
+                wide_m: number;
+            };
+        } | {
             /** @description A cover in the wind. */
             cover: {
                 /**
@@ -4898,6 +4936,8 @@ export interface components {
              * @description Level distance of the anchors, metres.
              */
             span_m: number;
+            /** @description The cord at either end, where the line itself is wire. */
+            tail?: components["schemas"]["CordDraft"];
             /**
              * Format: double
              * @description Thickness of the trees it is made fast to, millimetres.
@@ -5437,7 +5477,7 @@ export interface components {
          * @description What a thing may do.
          * @enum {string}
          */
-        Movement: "forward" | "rearward" | "sideways" | "tip" | "roll" | "bounce";
+        Movement: "forward" | "rearward" | "sideways" | "swing" | "tip" | "roll" | "bounce";
         /** @description A name to choose. */
         Named: {
             /** @description Id. */

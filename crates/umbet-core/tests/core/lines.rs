@@ -221,3 +221,20 @@ fn a_wire_with_a_spreader_is_planned_to_its_end() {
     let looped = LineAsk::read(&LineDraft { cord: cord("wire-2"), ..ask() }).expect("reads").plan(&given);
     assert!(looped.is_err_and(|no| no.0.contains("spreader")));
 }
+
+/// A tool roll hangs by ties that grip the line, evenly along its edge, and is rolled up toward the last and tied with it.
+#[test]
+fn a_tool_roll_hangs_by_its_ties_and_is_tied_with_the_last() {
+    let hung = Hung::Roll { ties: 4, n: 60.0, wide_m: 0.9 };
+    let d = LineDraft { hung, ..ask() };
+    let (p, f) = (plan(&d), facts(&d));
+    assert_eq!(f.loops.len(), 4);
+    let apart: Vec<f64> = f.loops.windows(2).map(|w| w[1].along_m - w[0].along_m).collect();
+    assert!(apart.iter().all(|a| (a - 0.3).abs() < 0.01), "{apart:?}");
+    let ties = p.cuts.iter().find(|c| c.name == "Tie").expect("cut");
+    assert!(ties.times == 4 && ties.each_m > 0.12 * std::f64::consts::PI, "long enough to go round the roll: {ties:?}");
+    let rolled = p.joints.iter().find(|j| j.id == "rolled").expect("tied");
+    assert!(!rolled.knot.is_empty() && p.strike[0].joint.as_deref() == Some("rolled"));
+    let wide = LineAsk::read(&LineDraft { hung: Hung::Roll { ties: 4, n: 60.0, wide_m: 2.4 }, span_m: 3.0, ..ask() });
+    assert!(wide.is_err_and(|f| f.iter().any(|x| x.says.contains("does not fit"))));
+}

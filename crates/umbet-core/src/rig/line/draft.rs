@@ -40,6 +40,15 @@ pub enum Hung {
         /// The hole the line runs through, millimetres.
         hole_mm: f64,
     },
+    /// A tool roll hung open by ties along its edge.
+    Roll {
+        /// Ties.
+        ties: u32,
+        /// Its weight with the tools, newtons.
+        n: f64,
+        /// As wide as it hangs open, metres.
+        wide_m: f64,
+    },
     /// A cover in the wind.
     Cover {
         /// Square metres.
@@ -118,6 +127,7 @@ impl Hung {
                 name: "gear on loops along it",
                 begin: Self::Loops { count: 4, n: 40.0, apart_m: 1.2 },
             },
+            Carried { id: "roll", name: "a tool roll hung open", begin: Self::Roll { ties: 4, n: 60.0, wide_m: 0.9 } },
             Carried {
                 id: "spreader",
                 name: "a spreader between two stoppers",
@@ -170,6 +180,11 @@ impl LineDraft {
                 FieldAt::new("/hung/gear/n", "Weight of the gear", Quantity::Pull),
                 FieldAt::new("/hung/gear/at", "Where, as a share of the span", Quantity::Number),
             ],
+            Hung::Roll { .. } => vec![
+                FieldAt::new("/hung/roll/ties", "Ties along its edge", Quantity::Count),
+                FieldAt::new("/hung/roll/n", "Weight of the roll with its tools", Quantity::Pull),
+                FieldAt::new("/hung/roll/wide_m", "Width of the roll, open", Quantity::Length),
+            ],
             Hung::Spreader { .. } => vec![
                 FieldAt::new("/hung/spreader/n", "Weight of the spreader and what hangs from it", Quantity::Pull),
                 FieldAt::new("/hung/spreader/at", "Where, as a share of the span", Quantity::Number),
@@ -194,6 +209,8 @@ pub const PULL_N: [f64; 2] = [10.0, 1500.0];
 pub const HIGH_M: [f64; 2] = [0.2, 12.0];
 /// Least and most thickness of its trees, millimetres.
 pub const THICK_MM: [f64; 2] = [40.0, 1500.0];
+/// Least and most width of a tool roll, metres.
+pub const WIDE_M: [f64; 2] = [0.2, 2.5];
 /// Least and most hole of a spreader, millimetres.
 pub const HOLE_MM: [f64; 2] = [1.0, 60.0];
 /// Fewest and most loops.
@@ -244,6 +261,13 @@ impl LineAsk {
                 let long = f64::from(count.saturating_sub(1)) * apart_m;
                 let room = "So many loops so far apart do not fit on the line: fewer, or nearer to each other, with half a metre left at either end.";
                 faults.ask("hung.apart_m", long <= d.span_m - 2.0 * CLEAR_M, room);
+            }
+            Hung::Roll { ties, n, wide_m } => {
+                faults.within("hung.ties", "Ties along its edge", f64::from(ties), LOOPS.map(f64::from), "");
+                faults.within("hung.n", "Weight of the roll with its tools", n, [1.0, 500.0], "N");
+                faults.within("hung.wide_m", "Width of the roll", wide_m, WIDE_M, "m");
+                let room = "So wide a roll does not fit on the line with half a metre left at either end.";
+                faults.ask("hung.wide_m", wide_m <= d.span_m - 2.0 * CLEAR_M, room);
             }
             Hung::Spreader { n, at, hole_mm } => {
                 faults.within("hung.n", "Weight of the spreader", n, [1.0, 500.0], "N");

@@ -5,8 +5,9 @@
 
 mod draft;
 mod order;
+mod roll;
 
-pub use draft::{APART_M, HIGH_M, HOLE_MM, Hung, LOOPS, LineAsk, LineDraft, PULL_N, RISE_M, SPAN_M, THICK_MM};
+pub use draft::{APART_M, HIGH_M, HOLE_MM, Hung, LOOPS, LineAsk, LineDraft, PULL_N, RISE_M, SPAN_M, THICK_MM, WIDE_M};
 
 use super::anchor::stem_bears;
 use super::fields::FieldAt;
@@ -108,7 +109,7 @@ impl LineAsk {
     fn states(&self, hung: Hung) -> Vec<Loaded> {
         let (set, stiff) = (set_by(self.said.tighten, self.at_trees().1, self.said.pull_n), stiffness(&self.cord));
         let loads = match hung {
-            Hung::Gear { .. } | Hung::Loops { .. } | Hung::Spreader { .. } => vec![self.weights()],
+            Hung::Gear { .. } | Hung::Loops { .. } | Hung::Spreader { .. } | Hung::Roll { .. } => vec![self.weights()],
             Hung::Cover { area_m2, beaufort } => wind_load(area_m2, beaufort).map(Load::spread).into(),
         };
         let mut all = Vec::new();
@@ -130,6 +131,10 @@ impl LineAsk {
             Hung::Loops { count, n, apart_m } => {
                 let half = f64::from(count - 1) * apart_m / self.said.span_m / 2.0;
                 Load::row(n * f64::from(count), count, 0.5 - half, 0.5 + half)
+            }
+            Hung::Roll { ties, n, wide_m } => {
+                let half = wide_m / self.said.span_m / 2.0;
+                Load::row(n, ties, 0.5 - half, 0.5 + half)
             }
             Hung::Cover { .. } => Load::row(0.0, 0, 0.5, 0.5),
         }
@@ -157,6 +162,7 @@ impl LineAsk {
             let high_m = Band::over(states.iter().map(|s| straight - line.drop_at(load, s.level_n, x)));
             let name = match self.said.hung {
                 Hung::Spreader { .. } => "The spreader".to_owned(),
+                Hung::Roll { .. } => format!("Tie {}", i + 1),
                 _ if load.parts > 1 => format!("Loop {}", i + 1),
                 _ => "The loop".to_owned(),
             };
@@ -226,7 +232,7 @@ impl LineAsk {
     fn looks(&self, facts: &LineFacts, given: &Given<'_>) -> Elevation {
         let reader = given.reader;
         let load = match self.said.hung {
-            Hung::Gear { n, .. } | Hung::Spreader { n, .. } => reader.force(Force::from_n(n)),
+            Hung::Gear { n, .. } | Hung::Spreader { n, .. } | Hung::Roll { n, .. } => reader.force(Force::from_n(n)),
             Hung::Loops { count, n, .. } => format!("{} × {}", count, reader.force(Force::from_n(n))),
             Hung::Cover { area_m2, beaufort } => format!("cover {}, Beaufort {beaufort}", reader.area(area_m2)),
         };
@@ -340,6 +346,12 @@ impl LineAsk {
                 number(count),
                 m(apart_m),
                 reader.force(Force::from_n(n))
+            ),
+            Hung::Roll { ties, n, wide_m } => format!(
+                "with a tool roll {} wide and {} heavy on {} ties",
+                m(wide_m),
+                reader.force(Force::from_n(n)),
+                number(ties)
             ),
             Hung::Cover { area_m2, .. } => format!("under a cover of {}", reader.area(area_m2)),
         };

@@ -17,17 +17,11 @@ impl LineAsk {
     pub(super) fn joints(&self, facts: &LineFacts, habits: &Habits, reader: &Reader) -> Vec<Joint> {
         let pull = middle(facts.anchor_n);
         let ask = |id, name: &str, times, situation| JointAsk { id, name: name.into(), times, situation, rather: None };
-        let asks = [
-            ask(
-                "fixed-end",
-                &format!("Fixed end, {}", self.tree("near")),
-                1,
-                Draft { off: Some(Release::ByHand), ..self.on_tree(pull) },
-            ),
-            self.carrying(ask),
-            self.tight_end(pull),
-        ];
-        let asks = asks.into_iter().chain(self.on_rings(pull));
+        let fixed = Draft { off: Some(Release::ByHand), ..self.on_tree(pull) };
+        let mut asks = vec![ask("fixed-end", &format!("Fixed end, {}", self.tree("near")), 1, fixed)];
+        asks.extend(self.carrying(ask));
+        asks.push(self.tight_end(pull));
+        asks.extend(self.on_rings(pull));
         let own = |id: &str| self.said.knots.get(id).map(String::as_str);
         asks.into_iter()
             .map(|a| {
@@ -67,22 +61,23 @@ impl LineAsk {
     }
 
     /// What carries: loops in the line, stoppers beside a spreader, or cords on it that keep a cover from sliding.
-    fn carrying(&self, ask: impl Fn(&'static str, &str, usize, Draft) -> JointAsk) -> JointAsk {
+    fn carrying(&self, ask: impl Fn(&'static str, &str, usize, Draft) -> JointAsk) -> Vec<JointAsk> {
         let looped = |n: f64| under(Task::MidLoop, &self.said.cord, n);
         match self.said.hung {
-            Hung::Gear { n, .. } => ask("loops", "Loop for the gear", 1, looped(n)),
-            Hung::Loops { count, n, .. } => ask("loops", "Loops for gear", count as usize, looped(n)),
+            Hung::Gear { n, .. } => vec![ask("loops", "Loop for the gear", 1, looped(n))],
+            Hung::Loops { count, n, .. } => vec![ask("loops", "Loops for gear", count as usize, looped(n))],
+            Hung::Roll { ties, n, .. } => self.roll_joints(ties, n),
             Hung::Spreader { n, hole_mm, .. } => {
                 let d =
                     Draft { shape: Some(Shape::Hole), size_mm: Some(hole_mm), ..under(Task::Stop, &self.said.cord, n) };
-                ask("stoppers", "Stoppers beside the spreader", 2, d)
+                vec![ask("stoppers", "Stoppers beside the spreader", 2, d)]
             }
             Hung::Cover { .. } => {
                 let d = under(Task::MakeFast, self.at_trees().0, KEEPS_N);
                 let size_mm = Some(self.cord.diameter.mm());
                 let off = Some(Release::ByHand);
                 let d = Draft { shape: Some(Shape::Rope), size_mm, way: Some(Way::Along), off, ..d };
-                ask("on-line", "Cover’s ends on the line", 2, d)
+                vec![ask("on-line", "Cover’s ends on the line", 2, d)]
             }
         }
     }
@@ -101,7 +96,8 @@ impl LineAsk {
     pub(super) fn cuts(&self, joints: &[Joint], given: &Given<'_>) -> Vec<Cut> {
         let reader = given.reader;
         let mut cuts = if self.wired() { self.wire_cuts(joints, reader) } else { vec![self.line_cut(joints, reader)] };
-        if let Some(on) = of_joint(joints, "on-line", "on the line", reader) {
+        cuts.extend(self.ties().and_then(|ties| self.roll_ties(ties, joints, reader)));
+        if let (None, Some(on)) = (self.ties(), of_joint(joints, "on-line", "on the line", reader)) {
             let items = vec![item("to the cover’s corner", TO_CORNER_M, reader), on];
             cuts.push(Cut::of("Cord that keeps the cover", 2, self.at_trees().1, items, reader));
         }
@@ -216,6 +212,7 @@ impl LineAsk {
     fn lay_on(&self, joints: &[Joint]) -> Step {
         match self.said.hung {
             Hung::Gear { .. } => Step::new("hang", "Hang", "Hang the gear on its loop, and let the line settle."),
+            Hung::Roll { .. } => self.hang_roll(joints),
             Hung::Spreader { .. } => {
                 Step::new("hang", "Hang", "Hang from the spreader what it bears, and let the line settle.")
             }
@@ -232,22 +229,27 @@ impl LineAsk {
         }
     }
 
+    fn take_off(&self, joints: &[Joint]) -> Step {
+        let off = match self.said.hung {
+            Hung::Roll { .. } => return self.strike_roll(joints),
+            Hung::Spreader { .. } => "Take off what hangs from the spreader, so that nothing drops when the line does.",
+            Hung::Gear { .. } => "Take the gear off, so that nothing drops when the line does.",
+            Hung::Loops { .. } => "Take everything off, the middle first, so that nothing drops when the line does.",
+            Hung::Cover { .. } => "Fold the cover off the line.",
+        };
+        Step::new("off", "Off", off)
+    }
+
     pub(super) fn strike(&self, joints: &[Joint]) -> Vec<Step> {
         // How a knot lets go is said where there is one already.
         let frees = |at: String, id: &str| match find(joints, id).map_or("", |j| j.lets_go.as_str()) {
             "" => format!("{at}."),
             lets_go => format!("{at}: {lets_go}"),
         };
-        let off = match self.said.hung {
-            Hung::Spreader { .. } => "Take off what hangs from the spreader, so that nothing drops when the line does.",
-            Hung::Gear { .. } => "Take the gear off, so that nothing drops when the line does.",
-            Hung::Loops { .. } => "Take everything off, the middle first, so that nothing drops when the line does.",
-            Hung::Cover { .. } => "Fold the cover off the line.",
-        };
         let slack = frees(format!("Let it go at {}", self.tree("far")), "tight-end");
         let cast_off = frees(format!("Cast off at {}", self.tree("near")), "fixed-end");
         let mut all = vec![
-            Step::new("off", "Off", off),
+            self.take_off(joints),
             Step::new("slack", "Slack", slack).at("tight-end"),
             Step::new("cast-off", "Cast off", cast_off).at("fixed-end"),
         ];

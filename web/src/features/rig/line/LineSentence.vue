@@ -28,6 +28,10 @@ const carry = (what: string) => rig.say({ hung: stock.value.carries.find((c) => 
     >of <NumberPart at="/hung/spreader/n" /> at <NumberPart at="/hung/spreader/at" /> of the span, its hole
     <NumberPart at="/hung/spreader/hole_mm" /> wide.</template
   >
+  <template v-else-if="carried === 'roll'"
+    >: <NumberPart at="/hung/roll/wide_m" /> wide, <NumberPart at="/hung/roll/n" /> with its tools, on
+    <NumberPart at="/hung/roll/ties" /> ties.</template
+  >
   <template v-else-if="carried === 'loops'"
     >: <NumberPart at="/hung/loops/count" /> loops <NumberPart at="/hung/loops/apart_m" /> apart, <NumberPart at="/hung/loops/n" /> on
     each.</template
