@@ -81,7 +81,8 @@ pub fn lashed(tied: &Tied<'_>, figure: &LashedFigure) -> Scene {
     let mut items: Vec<Item> = poles.iter().flat_map(|p| pole_items(p, &view)).collect();
     let next = figure.step.and_then(|i| tied.moves.get(i));
     let laid = tied.laid_before(figure.step);
-    let back = next.is_some_and(|m| m.points[0] > m.points[1]);
+    let both = tied.laid.middle.is_some();
+    let back = !both && next.is_some_and(|m| m.then[0] < m.lies[0]);
     let lies = &line[laid[0]..laid[1]];
     let mut points: Vec<P3> =
         if lies.len() > 3 { resampled(lies, STEP) } else { Vec::new() }.iter().map(DVec3::to_array).collect();
@@ -97,7 +98,7 @@ pub fn lashed(tied: &Tied<'_>, figure: &LashedFigure) -> Scene {
             thick: 1.0,
             whipped: true,
             // The tail stays in the hand while the long end works, and the long end runs off while the tail does.
-            whipped_start: !back && laid[0] == 0,
+            whipped_start: both || (!back && laid[0] == 0),
         };
         items.extend(ghosts(&run.points, &hidden, &view));
         let hides = |at: P2, z: f64| hidden(DVec3::new(at[0], at[1], z));
@@ -125,9 +126,14 @@ impl Tied<'_> {
         const LEAD: usize = 18;
         let all = self.laid.strand.points.len();
         let Some(next) = step.and_then(|i| self.moves.get(i)) else { return [0, all] };
-        let [from, to] = next.points;
-        if from <= to {
-            return [0, from.max(LEAD.min(to))];
+        let [from, to] = next.lies;
+        if let Some(middle) = self.laid.middle {
+            // Both ends run off a little where nothing lies yet.
+            let off = |then: usize| (LEAD / 2).min(then.abs_diff(middle) / 2);
+            return [from.min(middle - off(next.then[0])), to.max(middle + off(next.then[1]))];
+        }
+        if next.then[0] >= from {
+            return [0, to.max(LEAD.min(next.then[1]))];
         }
         // Worked with the short end: what lies is from there to a lead of the long end.
         let lead = self.laid.worked_back.map_or(all, |w| (w[2] + LEAD).min(all));
@@ -217,18 +223,19 @@ pub(super) fn ghosts(points: &[P3], hidden: &dyn Fn(DVec3) -> bool, view: &View)
 
 /// The next move's dots.
 fn dotted(line: &[DVec3], m: &Move, laid: [usize; 2], hidden: &dyn Fn(DVec3) -> bool, view: &View) -> Vec<Piece> {
-    let [from, to] = m.points;
-    let mut way: Vec<DVec3> = if from < to { line[laid[1].min(to - 1)..to].to_vec() } else { line[to..=from].to_vec() };
-    if from > to {
-        way.reverse();
-    }
-    let turned: Vec<P3> = way.iter().map(DVec3::to_array).collect();
-    // Under cord already laid, where that lies between it and the eye.
     let before = &line[laid[0]..laid[1]];
+    // Under cord already laid, where that lies between it and the eye.
     let under = |p: &DVec3| before.iter().any(|q| (q.x - p.x).hypot(q.y - p.y) < 0.5 && q.z > p.z + 0.5 && !hidden(*q));
-    let seen: Vec<Dots> =
-        way.iter().map(|p| if hidden(*p) || under(p) { Dots::Behind } else { Dots::Plainly }).collect();
-    next_move(&turned, turned.len().saturating_sub(1), &seen, view)
+    let dots = |way: Vec<DVec3>| {
+        let turned: Vec<P3> = way.iter().map(DVec3::to_array).collect();
+        let seen: Vec<Dots> =
+            way.iter().map(|p| if hidden(*p) || under(p) { Dots::Behind } else { Dots::Plainly }).collect();
+        next_move(&turned, turned.len().saturating_sub(1), &seen, view)
+    };
+    let on = &line[laid[1].min(m.then[1].saturating_sub(1))..m.then[1]];
+    let back: Vec<DVec3> = line[m.then[0]..=laid[0]].iter().rev().copied().collect();
+    let ways = [(m.then[1] > m.lies[1], on.to_vec()), (m.then[0] < m.lies[0], back)];
+    ways.into_iter().filter(|(more, _)| *more).flat_map(|(_, way)| dots(way)).collect()
 }
 
 fn alt(tied: &Tied<'_>, figure: &LashedFigure) -> String {

@@ -1,10 +1,12 @@
 //! A lashing's file: its words, its moves, and what it is proved by.
 
+use super::hold::{Bound, bands};
 use super::lay::{How, Laying, Unlaid};
-use super::notation::{Group, Hitch, Script, Unreadable, parse};
+use super::notation::{Group, Script, Unreadable, parse};
 use super::strand::length;
 use super::suits::{Meet, Suits};
 use super::word::word;
+use crate::units::Band;
 use crate::words::{capital, number};
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
@@ -100,8 +102,10 @@ pub const FRAPPING: [usize; 2] = [1, 6];
 /// One move of tying.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Move {
-    /// Points laid before it and after it, from the tail on. Where it is worked with the short end the first is the larger.
-    pub points: [usize; 2],
+    /// From which to which point the cord lies before it.
+    pub lies: [usize; 2],
+    /// The same after it: more at the working end, at the short one, or at both.
+    pub then: [usize; 2],
     /// In a few words.
     pub short: String,
     /// In a sentence.
@@ -112,8 +116,8 @@ impl Lashing {
     /// Ids of the knots it begins and ends with.
     pub fn hitches(&self) -> impl Iterator<Item = &'static str> {
         self.script.groups.iter().filter_map(|group| match group {
-            Group::Start(hitch, ..) => Some(hitch.knot()),
-            Group::End(..) => Some(Hitch::Clove.knot()),
+            Group::Start(hitch, ..) => hitch.knot(),
+            Group::End(finish, ..) => Some(finish.knot()),
             Group::Wrap(_) | Group::Frap(_) => None,
         })
     }
@@ -155,6 +159,17 @@ impl Lashing {
         Counts { turns: count(false).unwrap_or(3), frapping: count(true).unwrap_or(0) }
     }
 
+    /// Turns and frapping turns of both ends, where both work.
+    pub fn of_both_ends(&self, counts: Counts) -> Counts {
+        let ends = if self.script.from_the_middle() { 2 } else { 1 };
+        Counts { turns: ends * counts.turns, frapping: ends * counts.frapping }
+    }
+
+    /// What it holds against slipping along a pole, newtons, and against turning, newton metres.
+    pub fn holds(&self, counts: Counts, bound: Bound) -> [Band; 2] {
+        bands(self.meet, self.of_both_ends(counts), bound)
+    }
+
     /// It is frapped at all.
     pub fn frapped(&self) -> bool {
         self.script.groups.iter().any(|g| matches!(g, Group::Frap(_)))
@@ -178,25 +193,24 @@ impl Lashing {
     /// # Errors
     /// A move that names what is not there.
     pub fn moves(&self, laid: &Laying<'_>, counts: Counts) -> Result<Vec<Move>, LashingError> {
-        let mut from = 0;
+        let mut lies = laid.middle.map_or([0, 0], |m| [m, m]);
         let mut all = Vec::new();
         for [at, short, say] in &self.moves {
             let wrong = || LashingError::Move(at.clone());
             let (name, far) = at.split_once(' ').ok_or_else(wrong)?;
-            let points = match (laid.worked_back, far) {
-                (Some([_, hook, lead]), "loop") => [lead, hook],
-                (Some([tail, hook, _]), "hook") => [hook, tail],
+            let [before, then] = match (laid.worked_back, far) {
+                (Some([_, hook, lead]), "loop") => [[lead, lead], [hook, lead]],
+                (Some([tail, hook, lead]), "hook") => [[hook, lead], [tail, lead]],
                 (Some([tail, _, lead]), "tail") => {
-                    from = lead;
-                    [tail, 0]
+                    lies = [0, lead];
+                    [[tail, lead], lies]
                 }
                 _ => {
                     let group = named(&laid_groups(laid), name).ok_or_else(wrong)?;
                     let far = if far == "all" { f64::MAX } else { far.parse().map_err(|_| wrong())? };
-                    let to = laid.strand.points.partition_point(|p| (p.group, p.turn) <= (group, far + 1e-6));
-                    let points = [from, to];
-                    from = to;
-                    points
+                    let before = lies;
+                    lies = laid.laid_by(group, far + 1e-6);
+                    [before, lies]
                 }
             };
             let (turns, frapping) = (number(counts.turns as u32), number(counts.frapping as u32));
@@ -205,8 +219,8 @@ impl Lashing {
                 .replace("{frapping}", &frapping)
                 .replace("{Frapping}", &capital(&frapping));
             // With as many turns as have been described one by one there are no more to make.
-            if points[0] != points[1] {
-                all.push(Move { points, short: short.clone(), say });
+            if before != then {
+                all.push(Move { lies: before, then, short: short.clone(), say });
             }
         }
         Ok(all)
@@ -220,7 +234,9 @@ impl Lashing {
         let groups = laid_groups(&laid);
         let mut binds = self.binds.iter();
         for (i, group) in self.script.groups.iter().enumerate() {
-            let points: Vec<usize> = (0..line.len()).filter(|k| laid.strand.points[*k].group == i).collect();
+            // Begun with the middle of the cord each end binds as the other does, mirrored: one is read.
+            let read = laid.middle.unwrap_or(0)..line.len();
+            let points: Vec<usize> = read.filter(|k| laid.strand.points[*k].group == i).collect();
             let (Some(first), Some(last)) = (points.first(), points.last()) else { continue };
             let of_group = &line[first.saturating_sub(1)..=*last];
             let (bound, said) = match group {

@@ -10,6 +10,9 @@
 //! end clove C e
 //! ```
 //!
+//! `start middle U s` begins with the middle of the cord behind U's south arm: what is written then is done with one end, and the same
+//! mirrored with the other; `end reef U s` ties both.
+//!
 //! `+` passes before a pole, `-` behind; the letters after it are the arm it crosses. Over a crossing of two poles, `+we` passes
 //! before both from west to east. Of poles side by side `AB+` passes the gap between A and B. On a floor `A+` passes over each of its
 //! poles, `U-` under the bearer in the gap behind it.
@@ -111,25 +114,47 @@ pub enum Group {
     Wrap(Turns),
     /// Turns round those, between the poles.
     Frap(Turns),
-    /// The hitch it ends with.
-    End(char, Arm),
+    /// What it ends with, on a pole's arm.
+    End(Finish, char, Arm),
 }
 
-/// A hitch a lashing begins with.
+/// What a lashing begins with.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Hitch {
     /// On one pole.
     Clove,
     /// Round both poles, where they cross.
     Timber,
+    /// The middle of the cord behind a pole: both ends work.
+    Middle,
 }
 
 impl Hitch {
     /// Id of the same in the catalogue of knots.
-    pub fn knot(self) -> &'static str {
+    pub const fn knot(self) -> Option<&'static str> {
+        match self {
+            Self::Clove => Some("clove-hitch"),
+            Self::Timber => Some("timber-hitch"),
+            Self::Middle => None,
+        }
+    }
+}
+
+/// What a lashing ends with.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Finish {
+    /// A clove hitch on one pole.
+    Clove,
+    /// A reef knot of both ends, before a pole.
+    Reef,
+}
+
+impl Finish {
+    /// Id of the same in the catalogue of knots.
+    pub const fn knot(self) -> &'static str {
         match self {
             Self::Clove => "clove-hitch",
-            Self::Timber => "timber-hitch",
+            Self::Reef => "reef",
         }
     }
 }
@@ -154,6 +179,29 @@ pub struct Pass {
     pub front: bool,
     /// The arm crossed, or from which to which.
     pub arms: Vec<Arm>,
+}
+
+impl Arm {
+    /// The same seen in a mirror.
+    const fn mirrored(self) -> Self {
+        match self {
+            Self::E => Self::W,
+            Self::W => Self::E,
+            Self::Ne => Self::Nw,
+            Self::Nw => Self::Ne,
+            Self::Se => Self::Sw,
+            Self::Sw => Self::Se,
+            same => same,
+        }
+    }
+}
+
+impl Turns {
+    /// The same with the other end: mirrored.
+    pub fn mirrored(&self) -> Self {
+        let pass = |p: &Pass| Pass { arms: p.arms.iter().map(|a| a.mirrored()).collect(), ..p.clone() };
+        Self { word: self.word.iter().map(pass).collect(), ..self.clone() }
+    }
 }
 
 /// A line that cannot be read.
@@ -196,18 +244,20 @@ impl Script {
                 let (hitch, rest) = match words.get(1..) {
                     Some(["clove", pole, arm]) => (Hitch::Clove, (Some(self.known(pole)?), arm)),
                     Some(["timber", arms]) => (Hitch::Timber, (None, arms)),
-                    _ => return Err("write `start clove U s` or `start timber we`".into()),
+                    Some(["middle", pole, arm]) => (Hitch::Middle, (Some(self.known(pole)?), arm)),
+                    _ => return Err("write `start clove U s`, `start timber we` or `start middle U s`".into()),
                 };
                 self.groups.push(Group::Start(hitch, rest.0, arms(rest.1)?));
                 Ok(())
             }
             "end" => match words.get(1..) {
-                Some(["clove", pole, arm]) => {
+                Some([how @ ("clove" | "reef"), pole, arm]) => {
                     let arm = Arm::read(arm).ok_or_else(|| format!("`{arm}` is no arm"))?;
-                    self.groups.push(Group::End(self.known(pole)?, arm));
+                    let finish = if *how == "reef" { Finish::Reef } else { Finish::Clove };
+                    self.groups.push(Group::End(finish, self.known(pole)?, arm));
                     Ok(())
                 }
-                _ => Err("write `end clove C e`".into()),
+                _ => Err("write `end clove C e` or `end reef U s`".into()),
             },
             "wrap" => self.turns(line).map(|t| self.groups.push(Group::Wrap(t))),
             "frap" => self.turns(line).map(|t| self.groups.push(Group::Frap(t))),
@@ -278,6 +328,11 @@ impl Script {
         self.poles.iter().any(|p| p.lies == Lies::Each)
     }
 
+    /// It is begun with the middle of the cord: both ends work.
+    pub fn from_the_middle(&self) -> bool {
+        matches!(self.groups.first(), Some(Group::Start(Hitch::Middle, ..)))
+    }
+
     fn whole(&self) -> Result<(), String> {
         let (first, last) = (self.groups.first(), self.groups.last());
         if !matches!(first, Some(Group::Start(..))) || !matches!(last, Some(Group::End(..))) {
@@ -288,6 +343,13 @@ impl Script {
         }
         if self.poles.len() < 2 {
             return Err("a lashing binds two poles at least".into());
+        }
+        let reefed = matches!(last, Some(Group::End(Finish::Reef, ..)));
+        if self.from_the_middle() != reefed {
+            return Err("begun with the `middle` of the cord it ends with a `reef` of both ends, and only so".into());
+        }
+        if self.from_the_middle() && (self.side_by_side() || self.floored()) {
+            return Err("only two poles that cross are lashed from the `middle` of the cord".into());
         }
         if !self.side_by_side() && self.poles.len() != 2 {
             return Err("only two poles cross at one place".into());

@@ -65,7 +65,7 @@ fn harder(l: &Lashing, counts: Counts) -> Result<[Bears; 4], Unlaid> {
     let (bound, _) = on_common_poles(l, counts)?;
     let with = |w: Worked, times: f64| {
         let laid_n = if l.frapped() { w.laid_n } else { w.laid_n * times };
-        bears(l.meet, counts, bound, &Worked { hauled_n: w.hauled_n * times, laid_n, ..w })
+        bears(l.meet, l.of_both_ends(counts), bound, &Worked { hauled_n: w.hauled_n * times, laid_n, ..w })
     };
     Ok([
         with(Worked::LOW, 1.0),

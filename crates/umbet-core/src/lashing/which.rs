@@ -3,7 +3,7 @@
 //! Each lashing's file says what it suits, at which angles, and against what, best first; the figures are of [`super::hold`].
 
 use super::entry::{Lashing, lashings};
-use super::hold::{Bound, bands};
+use super::hold::Bound;
 use super::lay::{How, Laying};
 use super::suits::{Meet, Suits, Wants};
 use super::{Cord, Counts, Unlaid};
@@ -86,14 +86,14 @@ pub(super) fn on_common_poles(l: &Lashing, counts: Counts) -> Result<(Bound, f64
     let script = l.with(counts);
     let radii = vec![POLE_M / 2.0 / CORD_M; script.poles.len()];
     let cord = Cord::of(&Laying::lay(&script, &radii, How::TIGHT)?);
-    let turn_m = cord.turns * CORD_M / counts.turns.max(1) as f64;
+    let turn_m = cord.turns * CORD_M / l.of_both_ends(counts).turns.max(1) as f64;
     let bound = Bound { pole_m: POLE_M, cord_m: CORD_M, turn_m, opened: 0.0, high_m: 0.0, cord_n: CORD_N };
     Ok((bound, cord.total() * CORD_M))
 }
 
 fn held(l: &Lashing, crossed: bool, reader: &Reader) -> Result<String, Unlaid> {
     let (bound, cord_m) = on_common_poles(l, l.usual())?;
-    let [slip_n, turning] = bands(l.meet, l.usual(), bound);
+    let [slip_n, turning] = l.holds(l.usual(), bound);
     let turning =
         if crossed { format!(", and turns from {:.0} to {:.0} Nm", turning.low, turning.high) } else { String::new() };
     let (poles, cord) = (reader.diameter(Length::from_m(POLE_M)), reader.diameter(Length::from_m(CORD_M)));

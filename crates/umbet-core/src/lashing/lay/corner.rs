@@ -6,9 +6,22 @@ use crate::lashing::strand::Taut;
 use glam::DVec3;
 
 /// So far round a pole's face a pass lies on it, degrees to either side.
-const LIES: f64 = 62.0;
+pub(super) const LIES: f64 = 62.0;
 /// Points of a pass.
 const POINTS: usize = 15;
+
+/// Where a pass of a corner is laid.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Corner {
+    /// Its group.
+    pub group: usize,
+    /// How far that is laid then.
+    pub turn: f64,
+    /// Its lane, from the crossing out.
+    pub lane: usize,
+    /// It is the first of all.
+    pub first: bool,
+}
 
 impl Laying<'_> {
     pub(super) fn corner_turns(&mut self, group: usize, turns: &Turns) -> Result<(), Unlaid> {
@@ -16,19 +29,18 @@ impl Laying<'_> {
         for k in 0..turns.count {
             for (j, pass) in turns.word.iter().enumerate() {
                 let (before, after) = (&turns.word[(j + n - 1) % n], &turns.word[(j + 1) % n]);
-                self.corner(group, turns, (k, j), [before, pass, after])?;
+                let inward = pass.poles.first().is_some_and(|p| turns.inward.contains(p));
+                let lane = if inward { turns.count - 1 - k } else { k };
+                let turn = k as f64 + (j + 1) as f64 / n as f64;
+                self.corner(Corner { group, turn, lane, first: k == 0 && j == 0 }, [before, pass, after])?;
             }
         }
         Ok(())
     }
 
-    fn corner(
-        &mut self,
-        group: usize,
-        turns: &Turns,
-        (k, j): (usize, usize),
-        [before, pass, after]: [&Pass; 3],
-    ) -> Result<(), Unlaid> {
+    /// One pass, between the one before it and the one after it.
+    pub(super) fn corner(&mut self, at: Corner, [before, pass, after]: [&Pass; 3]) -> Result<(), Unlaid> {
+        let Corner { group, turn, .. } = at;
         let arm = |p: &Pass| p.arms.first().map(|a| a.way()).ok_or_else(|| Unlaid("a pass names its arm".into()));
         let (here, from, to) = (arm(pass)?, arm(before)?, arm(after)?);
         let name = pass.poles.first().copied().ok_or_else(|| Unlaid("a pass names its pole".into()))?;
@@ -38,8 +50,7 @@ impl Laying<'_> {
         if here.dot(pole.along).abs() < 0.5 {
             return Err(Unlaid(format!("pole {name} has no such arm")));
         }
-        let lanes = if turns.inward.contains(&name) { turns.count - 1 - k } else { k };
-        let lane = self.half(&pole) + 0.6 + lanes as f64 * PITCH;
+        let lane = self.half(&pole) + 0.6 + at.lane as f64 * PITCH;
         let sign = here.dot(pole.along).signum();
         let arc: Vec<DVec3> = (0..POINTS)
             .map(|i| {
@@ -50,8 +61,7 @@ impl Laying<'_> {
             })
             .collect();
         let other = self.half(&self.other(&pole).clone());
-        let turn = k as f64 + (j + 1) as f64 / turns.word.len() as f64;
-        if k == 0 && j == 0 {
+        if at.first {
             // The lead comes in with the turns, so that it lies in the corner's bundle.
             self.lead(&[here * (lane - 0.05) + from * (other + 0.75)], (group, 0.01), &Taut::default());
         }

@@ -3,7 +3,7 @@
 use super::{GAP, Laying, PITCH, Unlaid};
 use crate::lashing::notation::{Group, Hitch, Turns};
 use crate::lashing::pole::Pole;
-use crate::lashing::strand::{Taut, smoothed};
+use crate::lashing::strand::{Strand, Taut, smoothed};
 use glam::DVec3;
 use std::f64::consts::{FRAC_PI_4, TAU};
 
@@ -21,7 +21,8 @@ impl Laying<'_> {
             Group::Wrap(_) | Group::Start(Hitch::Timber, ..) => true,
             Group::Start(..) | Group::Frap(_) | Group::End(..) => false,
         };
-        self.strand.points.iter().map(|p| bound(p.group).then_some(p.at)).collect()
+        let of = |strand: &Strand| strand.points.iter().map(|p| bound(p.group).then_some(p.at)).collect::<Vec<_>>();
+        [of(&self.strand), vec![None], of(&self.other_end)].concat()
     }
 
     /// Round the turns in the gap between two poles side by side.
@@ -95,7 +96,7 @@ impl Laying<'_> {
         let lies = front.along.y.atan2(front.along.x);
         let n = turns.count;
         let lanes: Vec<Vec<[f64; 2]>> =
-            (0..=n).map(|k| by_angle(hull(&strands, 1.0 + k as f64 * PITCH, 720))).collect();
+            (0..=n).map(|k| by_angle(hull(&strands, 1.0 + (self.frapped + k) as f64 * PITCH, 720))).collect();
         let line: Vec<DVec3> = (0..=POINTS * n)
             .map(|i| {
                 let u = i as f64 / POINTS as f64;
@@ -110,6 +111,7 @@ impl Laying<'_> {
             })
             .collect();
         self.hull = lanes[n - 1].iter().map(|p| [p[1] * p[0].cos(), p[1] * p[0].sin()]).collect();
+        self.frapped += n;
         self.laid_round(group, n, &line, POINTS);
         Ok(())
     }

@@ -4,13 +4,14 @@ mod across;
 mod corner;
 mod floor;
 mod frap;
+mod middle;
 mod side;
 mod timber;
 
 use super::hitch::{Place, clove, on_pole};
-use super::notation::{Arm, Group, Hitch, Lies, Pass, PoleLine, Script, Turns};
+use super::notation::{Arm, Finish, Group, Hitch, Lies, Pass, PoleLine, Script, Turns};
 use super::pole::Pole;
-use super::strand::{Strand, Taut};
+use super::strand::{Point, Strand, Taut};
 use glam::DVec3;
 use std::fmt;
 
@@ -69,6 +70,12 @@ pub struct Laying<'a> {
     top: f64,
     /// Where the parts of a hitch worked with the short end begin, as points: its tail, its hook, its loop.
     pub worked_back: Option<[usize; 3]>,
+    /// Where the middle of the cord lies, as points, where it was begun with that.
+    pub middle: Option<usize>,
+    /// What the other end laid, where both work.
+    other_end: Strand,
+    /// Frapping turns there are already.
+    frapped: usize,
 }
 
 impl<'a> Laying<'a> {
@@ -78,22 +85,46 @@ impl<'a> Laying<'a> {
     /// A word that cannot be laid where it stands.
     pub fn lay(script: &'a Script, radii: &[f64], how: How) -> Result<Self, Unlaid> {
         let poles = stand(script, radii, how.apart);
-        let mut it =
-            Self { script, poles, strand: Strand::default(), how, hull: Vec::new(), top: 0.0, worked_back: None };
+        let mut it = Self {
+            script,
+            poles,
+            strand: Strand::default(),
+            how,
+            hull: Vec::new(),
+            top: 0.0,
+            worked_back: None,
+            middle: None,
+            other_end: Strand::default(),
+            frapped: 0,
+        };
+        if script.from_the_middle() {
+            it.both_ends()?;
+            return Ok(it);
+        }
         for (i, group) in script.groups.iter().enumerate() {
             match group {
                 Group::Start(Hitch::Clove, pole, arms) => it.start(i, *pole, arms)?,
                 Group::Start(Hitch::Timber, _, arms) => it.timber(i, arms)?,
+                Group::Start(Hitch::Middle, ..) | Group::End(Finish::Reef, ..) => {}
                 Group::Wrap(turns) if script.side_by_side() => it.side_turns(i, turns)?,
                 Group::Wrap(turns) if script.floored() => it.floor_turns(i, turns)?,
                 Group::Wrap(turns) if turns.word[0].poles.is_empty() => it.turns_across(i, turns)?,
                 Group::Wrap(turns) => it.corner_turns(i, turns)?,
                 Group::Frap(turns) if script.side_by_side() => it.frap_gap(i, turns)?,
                 Group::Frap(turns) => it.frap_crossing(i, turns)?,
-                Group::End(pole, arm) => it.end(i, *pole, *arm),
+                Group::End(Finish::Clove, pole, arm) => it.end(i, *pole, *arm),
             }
         }
         Ok(it)
+    }
+
+    /// From which to which point the cord lies once this group is laid so far.
+    pub fn laid_by(&self, group: usize, far: f64) -> [usize; 2] {
+        let points = &self.strand.points;
+        let laid = |p: &&Point| (p.group, p.turn) <= (group, far);
+        let middle = self.middle.unwrap_or(0);
+        let back = points[..middle].iter().rev().take_while(laid).count();
+        [middle - back, middle + points[middle..].iter().take_while(laid).count()]
     }
 
     /// What was laid.
@@ -131,7 +162,8 @@ impl<'a> Laying<'a> {
         if self.script.floored() {
             return self.poles.iter().skip(1).map(|p| p.middle.x + p.radius).fold(0.0, f64::max) + 0.6;
         }
-        let most = self.wraps().map(|t| t.count).max().unwrap_or(1);
+        let ends = if self.script.from_the_middle() { 2 } else { 1 };
+        let most = ends * self.wraps().map(|t| t.count).max().unwrap_or(1);
         self.half(pole) + 0.6 + (most - 1) as f64 * PITCH
     }
 

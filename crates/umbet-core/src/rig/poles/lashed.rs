@@ -2,7 +2,7 @@
 
 use super::build::{LashedAt, Standing};
 use super::draft::Poles;
-use crate::lashing::hold::{Bound, bands};
+use crate::lashing::hold::Bound;
 use crate::lashing::lay::PITCH;
 use crate::lashing::{Cord, Counts, How, Laying, Meet};
 use crate::rig::Impossible;
@@ -83,11 +83,12 @@ impl Poles {
             Laying::lay(&script, &radii, How::TIGHT).map_err(|e| Impossible(format!("{}: {e}.", at.lashing.name)))?;
         let cord = Cord::of(&laid);
         let groups = if at.lashing.meet == Meet::Sprung { 2.0 } else { 1.0 };
-        let turn_m = cord.turns * cord_m / at.counts.turns as f64;
-        let frap_m = if at.counts.frapping > 0 { cord.frapping * cord_m / at.counts.frapping as f64 } else { 0.0 };
-        let round_m = turn_m / groups;
+        // One more turn is one more of each end, where both work.
+        let more_m = |of: f64, count: usize| if count > 0 { of * cord_m / count as f64 } else { 0.0 };
+        let (turn_m, frap_m) = (more_m(cord.turns, at.counts.turns), more_m(cord.frapping, at.counts.frapping));
+        let round_m = more_m(cord.turns, at.lashing.of_both_ends(at.counts).turns) / groups;
         let bound = self.bound(at, round_m);
-        let [slip_n, turning] = bands(at.lashing.meet, at.counts, bound);
+        let [slip_n, turning] = at.lashing.holds(at.counts, bound);
         let w = |m: f64| reader.length(Length::from_m(m));
         let parts = [("start", cord.start), ("turns", cord.turns), ("frapping", cord.frapping), ("end", cord.end)];
         let mut items: Vec<_> =

@@ -4,7 +4,7 @@ use super::build::{LashedAt, Standing};
 use super::draft::{Build, Poles};
 use super::forces::Forces;
 use super::lashed::LashingFacts;
-use crate::lashing::hold::{Bound, bands};
+use crate::lashing::hold::Bound;
 use crate::lashing::{Counts, FRAPPING, TURNS};
 use crate::rig::anchor::GREEN_WOOD;
 use crate::rig::working::{KEPT, LEAST_MARGIN};
@@ -158,10 +158,12 @@ impl Poles {
 
     /// The fewest more turns with which a lashing laid by a light hand still holds; stronger cord or a stop, where none will.
     fn better(&self, part: &Part, facts: &LashingFacts, at: &LashedAt) -> Better {
-        let slip_n = |c: &Counts, bound: Bound| bands(at.lashing.meet, *c, bound)[0];
+        // One more of each end, where both work, is two rounds.
+        let round_m = facts.turn_m / at.lashing.of_both_ends(Counts { turns: 1, frapping: 1 }).turns as f64;
+        let slip_n = |c: &Counts, bound: Bound| at.lashing.holds(*c, bound)[0];
         let holds = |c: &Counts| {
             let at = LashedAt { counts: *c, ..at.clone() };
-            slip_n(c, self.bound(&at, facts.turn_m)).low >= part.pull_n.high
+            slip_n(c, self.bound(&at, round_m)).low >= part.pull_n.high
         };
         let frapping = (at.counts.frapping..=FRAPPING[1]).map(|frapping| Counts { frapping, ..at.counts });
         let turns = (at.counts.turns..=TURNS[1]).map(|turns| Counts { turns, ..at.counts });
@@ -170,7 +172,7 @@ impl Poles {
             Some(c) if c.frapping > at.counts.frapping => Better::Frapping(c.frapping as u32),
             Some(c) => Better::Turns(c.turns as u32),
             None => {
-                let bound = self.bound(at, facts.turn_m);
+                let bound = self.bound(at, round_m);
                 let strong = slip_n(&at.counts, Bound { cord_n: f64::INFINITY, ..bound }).low;
                 if strong >= part.pull_n.high { Better::Cord } else { Better::Stop }
             }
