@@ -23,6 +23,7 @@ mod ledger;
 mod ledger_walk;
 mod load;
 mod loads;
+mod mast;
 mod poles;
 mod process;
 mod projects;

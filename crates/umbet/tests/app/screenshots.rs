@@ -15,7 +15,7 @@ const SHOTS: &[Shot] = &[
     ("knot-drawn-up.png", "/knots/butterfly?step=7", 1280, 800, false, &[]),
     ("job.png", "/jobs/1", 1280, 800, false, &[]),
     ("knots.png", "/knots", 1280, 800, false, &[]),
-    ("tether.png", "/jobs/1/rig/tether", 1280, 800, false, &[]),
+    ("mast.png", "/rig/mast", 1280, 800, false, &[]),
     ("rig.png", "/jobs/2/rig/shelter", 1280, 800, false, &[]),
     ("rig-on-site.png", "/jobs/2/rig/shelter/site", 390, 844, false, &[".onsite-next"]),
     ("lashing.png", "/lashings/tripod", 1280, 800, false, &[".lashing-strip li:nth-child(8) button"]),

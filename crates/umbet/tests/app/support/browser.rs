@@ -181,7 +181,6 @@ impl Browser {
         field.send_keys(words).await.expect("it takes words");
     }
 
-    /// Presses a key.
     /// Takes one of a list's values.
     pub async fn choose(&self, css: &str, value: &str) {
         self.see(css).await;
@@ -190,6 +189,7 @@ impl Browser {
         assert_eq!(took.json().as_str(), Some(value), "{css} has no such value");
     }
 
+    /// Presses a key.
     pub async fn keys(&self, key: Key) {
         self.driver.action_chain().send_keys(key).perform().await.expect("a key is pressed");
     }
