@@ -1,12 +1,10 @@
 //! A lashing's file: its words, its moves, and what it is proved by.
 
-use super::hold::{Bound, bands};
 use super::lay::{How, Laying, Unlaid};
 use super::notation::{Group, Script, Unreadable, parse};
 use super::strand::length;
 use super::suits::{Meet, Suits};
 use super::word::word;
-use crate::units::Band;
 use crate::words::{capital, number};
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
@@ -163,11 +161,6 @@ impl Lashing {
     pub fn of_both_ends(&self, counts: Counts) -> Counts {
         let ends = if self.script.from_the_middle() { 2 } else { 1 };
         Counts { turns: ends * counts.turns, frapping: ends * counts.frapping }
-    }
-
-    /// What it holds against slipping along a pole, newtons, and against turning, newton metres.
-    pub fn holds(&self, counts: Counts, bound: Bound) -> [Band; 2] {
-        bands(self.meet, self.of_both_ends(counts), bound)
     }
 
     /// It is frapped at all.

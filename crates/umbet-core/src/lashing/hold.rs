@@ -5,7 +5,7 @@
 //! Turns round legs are drawn out as the legs open. Left out: that a lashing tightens itself under load, and the starting hitch as a
 //! stop.
 
-use super::entry::Counts;
+use super::entry::{Counts, Lashing};
 use super::suits::Meet;
 use crate::units::Band;
 use std::f64::consts::{PI, SQRT_2, TAU};
@@ -177,6 +177,13 @@ pub fn bears(meet: Meet, counts: Counts, bound: Bound, w: &Worked) -> Bears {
             let pressed = if meet == Meet::Longer { w.wood * 2.0 * n * tension } else { 0.0 };
             Bears { turn_n: tension, slip_n: rubbed + pressed, turning_nm: 0.0 }
         }
+    }
+}
+
+impl Lashing {
+    /// What it holds against slipping along a pole, newtons, and against turning, newton metres.
+    pub fn holds(&self, counts: Counts, bound: Bound) -> [Band; 2] {
+        bands(self.meet, self.of_both_ends(counts), bound)
     }
 }
 

@@ -17,7 +17,8 @@ const carry = (what: string) => rig.say({ hung: stock.value.carries.find((c) => 
 
 <template>
   A line spans <NumberPart at="/span_m" /> between trees <NumberPart at="/thick_mm" /> thick, tied <NumberPart at="/high_m" /> up, its far
-  end <NumberPart at="/rise_m" /> higher, in <CordPart :cord="line.cord" at="/cord" label="Cord" @take="rig.say({ cord: $event })" /><template
+  end <NumberPart at="/rise_m" /> higher, in
+  <CordPart :cord="line.cord" at="/cord" label="Cord" @take="rig.say({ cord: $event })" /><template
     v-if="rig.field('/tail/diameter_mm') && line.tail"
     >, its ends of <CordPart :cord="line.tail" at="/tail" label="Cord at its ends" @take="rig.say({ tail: $event })" /></template
   >. You pull with <NumberPart at="/pull_n" />, tight

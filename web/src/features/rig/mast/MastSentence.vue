@@ -24,11 +24,12 @@ function take(id: string) {
 <template>
   A mast of <ChoicePart :value="mast.mast" label="What it is made of" :of="stock.masts" @take="take" />,
   <NumberPart at="/size/high_m" /> high, <NumberPart at="/size/thick_mm" /> thick at its foot and <NumberPart at="/size/top_mm" /> at its
-  top<template v-if="kind?.hollow">, its wall <NumberPart at="/size/wall_mm" /></template>. At its head are <NumberPart at="/head_kg" /> with
-  <NumberPart at="/head_m2" /> m² to the wind, and a line pulls there with <NumberPart at="/head_n" />. It is guyed to
-  <ChoicePart :value="String(mast.sides)" label="Sides" :of="stock.sides" @take="say({ sides: Number($event) })" /> at
+  top<template v-if="kind?.hollow">, its wall <NumberPart at="/size/wall_mm" /></template>. At its head are
+  <NumberPart at="/head_kg" /> with <NumberPart at="/head_m2" /> m² to the wind, and a line pulls there with <NumberPart at="/head_n" />. It
+  is guyed to <ChoicePart :value="String(mast.sides)" label="Sides" :of="stock.sides" @take="say({ sides: Number($event) })" /> at
   <template v-for="(_, i) in mast.guys_m" :key="i"
-    ><template v-if="i">{{ i === mast.guys_m.length - 1 ? ' and ' : ', ' }}</template><NumberPart :at="`/guys_m/${i}`"
+    ><template v-if="i">{{ i === mast.guys_m.length - 1 ? ' and ' : ', ' }}</template
+    ><NumberPart :at="`/guys_m/${i}`"
   /></template>
   in <CordPart :cord="mast.cord" at="/cord" label="Cord" @take="rig.say({ cord: $event })" />, to
   <ChoicePart :value="mast.stakes" label="Stakes" :of="stock.stakes" @take="say({ stakes: $event as never })" />, the outermost
