@@ -62,6 +62,7 @@ fn load(c: &mut Criterion) {
 fn rigs(c: &mut Criterion) {
     use umbet_core::rig::hang::{Hang, HangDraft};
     use umbet_core::rig::haul::{Haul, HaulDraft};
+    use umbet_core::rig::mast::{Mast, MastDraft, mast_kinds};
     use umbet_core::rig::poles::{Build, Poles, PolesDraft};
     use umbet_core::rig::tether::{Held, Tether, TetherDraft};
     use umbet_core::rig::{Given, Rig};
@@ -76,6 +77,10 @@ fn rigs(c: &mut Criterion) {
     for held in Held::ALL {
         let tether = Tether::read(&TetherDraft::usual_of(*held)).expect("it reads");
         bench(&format!("{}, tethered", held.words()), &tether);
+    }
+    for kind in mast_kinds() {
+        let mast = Mast::read(&MastDraft::usual_of(kind)).expect("it reads");
+        bench(&format!("a mast of {}", kind.name), &mast);
     }
     for build in Build::ALL {
         let draft = PolesDraft { build: *build, lashed_m: 2.0, ..PolesDraft::usual() };

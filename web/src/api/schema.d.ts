@@ -5702,10 +5702,14 @@ export interface components {
             bears: components["schemas"]["Named"][];
             /** @description What is built. */
             builds: components["schemas"]["BuildChoice"][];
+            /** @description Least and most frapping turns. */
+            frapping: number[];
             /** @description What it stands on. */
             grounds: components["schemas"]["Named"][];
             /** @description Every lashing. */
             lashings: components["schemas"]["LashingChoice"][];
+            /** @description Least and most turns of a lashing. */
+            turns: number[];
             /** @description Each of what is built, as large as it usually is. */
             usual: components["schemas"]["PolesDraft"][];
         };

@@ -94,8 +94,8 @@ pub struct Counts {
 
 /// Least and most turns.
 pub const TURNS: [usize; 2] = [2, 12];
-/// Least and most frapping turns.
-pub const FRAPPING: [usize; 2] = [1, 6];
+/// Least and most frapping turns: some leave it off on shears.
+pub const FRAPPING: [usize; 2] = [0, 6];
 
 /// One move of tying.
 #[derive(Debug, Clone, PartialEq, Eq)]

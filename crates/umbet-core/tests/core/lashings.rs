@@ -396,3 +396,25 @@ fn both_ends_bind_alike_from_the_middle() {
     let poles = "pole U n\npole C e on U\nstart middle U s\nwrap 2 C+e U-n C+w U-s\n";
     assert!(half(&format!("{poles}end clove C e")).contains("ends with a `reef`"));
 }
+
+/// Some leave the frapping off on shears: the poles lie as near as the first hitch lets them, no move fraps, and what is bound is
+/// the same.
+#[test]
+fn shears_are_lashed_with_and_without_frapping() {
+    let l = of("shear");
+    let laid = |frapping| {
+        let script = l.with(Counts { frapping, ..l.usual() });
+        let laid = Laying::lay(&script, &[4.0, 4.0], How::TIGHT).expect("laid");
+        let apart = laid.poles[1].middle.x - laid.poles[0].middle.x - 8.0;
+        let moves = l.moves(&laid, Counts { frapping, ..l.usual() }).expect("told");
+        (apart, word(&laid.poles, &group(&laid, 1)), moves.len(), Cord::of(&laid).frapping)
+    };
+    let (with, without) = (laid(2), laid(0));
+    assert!(without.0 < with.0 - 0.5, "nearer to each other: {} and {}", without.0, with.0);
+    assert_eq!(with.1, without.1);
+    assert!(without.2 < with.2 && without.3.abs() < 1e-12 && with.3 > 1.0);
+    for other in lashings().iter().filter(|l| l.frapped()) {
+        let script = other.with(Counts { frapping: 0, ..other.usual() });
+        assert!(Laying::lay(&script, &vec![4.0; script.poles.len()], How::OPEN).is_ok(), "{}", other.id);
+    }
+}

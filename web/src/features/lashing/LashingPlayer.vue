@@ -29,7 +29,7 @@ const views: { id: Schemas['LashingSeen']; says: string }[] = [
   { id: 'turned', says: 'Turned' },
 ]
 const mirrored = computed(() => habits.settings.hand === 'left')
-const counts = computed(() => ({ turns: props.turns, frapping: props.frapping || undefined }))
+const counts = computed(() => ({ turns: props.turns, frapping: props.frapping }))
 const {
   answer: told,
   trouble,
@@ -68,7 +68,7 @@ const tied = computed(() => step.value > moves.value.length)
 const also = computed(() => {
   const q: Record<string, string> = { seen: seen.value }
   if (props.turns) q.turns = String(props.turns)
-  if (props.frapping) q.frapping = String(props.frapping)
+  if (props.frapping !== undefined) q.frapping = String(props.frapping)
   if (props.radius) q.radius = props.radius.toFixed(3)
   if (props.laid) q.laid = 'true'
   return q

@@ -56,6 +56,7 @@ impl Laying<'_> {
         for end in [End::Written, End::Mirrored] {
             for (i, group) in groups.iter().enumerate() {
                 match group {
+                    Group::Frap(turns) if turns.count == 0 => {}
                     Group::Frap(turns) if end == End::Written => self.frap_crossing(i, turns)?,
                     Group::Frap(turns) => self.frap_crossing(i, &turns.mirrored())?,
                     _ => {}

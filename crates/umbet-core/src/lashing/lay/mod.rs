@@ -110,6 +110,7 @@ impl<'a> Laying<'a> {
                 Group::Wrap(turns) if script.floored() => it.floor_turns(i, turns)?,
                 Group::Wrap(turns) if turns.word[0].poles.is_empty() => it.turns_across(i, turns)?,
                 Group::Wrap(turns) => it.corner_turns(i, turns)?,
+                Group::Frap(turns) if turns.count == 0 => {}
                 Group::Frap(turns) if script.side_by_side() => it.frap_gap(i, turns)?,
                 Group::Frap(turns) => it.frap_crossing(i, turns)?,
                 Group::End(Finish::Clove, pole, arm) => it.end(i, *pole, *arm),
@@ -237,7 +238,8 @@ impl<'a> Laying<'a> {
 /// The poles where they stand: the front of a crossing before the page, the back one behind it; side by side about the middle.
 fn stand(script: &Script, radii: &[f64], apart: f64) -> Vec<Pole> {
     let crossed = !script.side_by_side();
-    let gap = if script.groups.iter().any(|g| matches!(g, Group::Frap(_))) { GAP } else { WEDGED };
+    let frapped = |g: &Group| matches!(g, Group::Frap(turns) if turns.count > 0);
+    let gap = if script.groups.iter().any(frapped) { GAP } else { WEDGED };
     let mut poles: Vec<Pole> = Vec::new();
     for (PoleLine { name, arm, lies }, radius) in script.poles.iter().zip(radii) {
         if *lies == Lies::Each {

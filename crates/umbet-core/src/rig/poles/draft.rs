@@ -269,7 +269,7 @@ impl Poles {
         faults.within("mass_kg", "What it bears", d.mass_kg, MASS_KG, "kg");
         let count = |n: Option<usize>, [least, most]: [usize; 2]| n.is_none_or(|n| (least..=most).contains(&n));
         faults.ask("turns", count(d.turns, TURNS), "Turns: 2 to 12.");
-        faults.ask("frapping", count(d.frapping, FRAPPING), "Frapping turns: 1 to 6.");
+        faults.ask("frapping", count(d.frapping, FRAPPING), "Frapping turns: 0 to 6.");
         faults.knots(d.knots.values());
         let taken = match &d.lashing {
             None => fitting(d.build.meet()).next(),

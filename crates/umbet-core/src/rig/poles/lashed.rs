@@ -74,6 +74,14 @@ impl Poles {
         Ok(all)
     }
 
+    /// Cord of one frapping turn where there is none yet; nothing where the lashing has none.
+    fn first_frapping_m(&self, at: &LashedAt, radius: f64) -> Result<f64, Impossible> {
+        let script = at.lashing.with(Counts { frapping: 1, ..at.counts });
+        let laid = Laying::lay(&script, &vec![radius; script.poles.len()], How::TIGHT);
+        let laid = laid.map_err(|e| Impossible(format!("{}: {e}.", at.lashing.name)))?;
+        Ok(Cord::of(&laid).frapping * self.cord.diameter.m())
+    }
+
     fn measured(&self, at: &LashedAt, reader: &Reader) -> Result<LashingFacts, Impossible> {
         let (pole_m, cord_m) = (self.said.pole_mm / 1000.0, self.cord.diameter.m());
         let radius = pole_m / 2.0 / cord_m;
@@ -85,7 +93,11 @@ impl Poles {
         let groups = if at.lashing.meet == Meet::Sprung { 2.0 } else { 1.0 };
         // One more turn is one more of each end, where both work.
         let more_m = |of: f64, count: usize| if count > 0 { of * cord_m / count as f64 } else { 0.0 };
-        let (turn_m, frap_m) = (more_m(cord.turns, at.counts.turns), more_m(cord.frapping, at.counts.frapping));
+        let turn_m = more_m(cord.turns, at.counts.turns);
+        let frap_m = match at.counts.frapping {
+            0 => self.first_frapping_m(at, radius)?,
+            n => more_m(cord.frapping, n),
+        };
         let round_m = more_m(cord.turns, at.lashing.of_both_ends(at.counts).turns) / groups;
         let bound = self.bound(at, round_m);
         let [slip_n, turning] = at.lashing.holds(at.counts, bound);

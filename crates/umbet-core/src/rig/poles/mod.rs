@@ -17,7 +17,7 @@ pub use lashed::LashingFacts;
 pub use stock::grounds;
 
 use super::{Drawing, FieldAt, Given, Impossible, LineWork, Named, Planned, Planner, Rig, RigDraft, RigPlan};
-use crate::lashing::{Lashing, Meet};
+use crate::lashing::{FRAPPING, Lashing, Meet, TURNS};
 use crate::situation::{Fault, Habits, UsedCord};
 use crate::units::G;
 use crate::units::{Band, Length, Reader};
@@ -50,6 +50,8 @@ impl RigDraft for PolesDraft {
             bears: Bears::ALL.iter().map(|b| Named::new(b.id(), b.words())).collect(),
             lashings: crate::lashing::lashings().iter().map(lashing).collect(),
             usual: Build::ALL.iter().map(|b| PolesDraft::usual_of(*b)).collect(),
+            turns: TURNS,
+            frapping: FRAPPING,
         }
     }
 
@@ -76,6 +78,10 @@ pub struct PolesChoices {
     pub lashings: Vec<LashingChoice>,
     /// Each of what is built, as large as it usually is.
     pub usual: Vec<PolesDraft>,
+    /// Least and most turns of a lashing.
+    pub turns: [usize; 2],
+    /// Least and most frapping turns.
+    pub frapping: [usize; 2],
 }
 
 /// Something that can be built, and what has to be said of it.

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { byItself } from '../../../app/told'
 import { usePoles } from './poles'
 
-const { rig, facts, here } = usePoles()
+const { rig, facts, here, stock } = usePoles()
 /** Only the lashing it stands or falls by has numbers of its own; the others are tied as usual. */
 const own = computed(() => here.value?.id === 'top')
 const longest = computed(() => Math.max(here.value?.total_m ?? 1, here.value?.rule_m ?? 1))
@@ -17,8 +17,7 @@ const rows = computed(() => {
     says: 'Turns',
     one: 'turn',
     n: l.counts.turns,
-    least: 2,
-    most: 12,
+    between: stock.value.turns,
     takes: `one more takes ${l.turn_takes}`,
   }
   const frapping = {
@@ -26,8 +25,7 @@ const rows = computed(() => {
     says: 'Frapping turns',
     one: 'frapping turn',
     n: l.counts.frapping,
-    least: 1,
-    most: 6,
+    between: stock.value.frapping,
     takes: `one more takes ${l.frapping_takes}; the first does most`,
   }
   return l.frapped ? [turns, frapping] : [turns]
@@ -45,11 +43,19 @@ const set = (what: 'turns' | 'frapping', n: number) => byItself(rig.say({ [what]
           ><b>{{ r.says }}</b
           ><span class="sub">{{ r.takes }}</span></span
         >
-        <BButton class="btn-tab" :disabled="!own || r.n <= r.least" :aria-label="`One ${r.one} less`" @click="set(r.what, r.n - 1)"
+        <BButton
+          class="btn-tab"
+          :disabled="!own || r.n <= (r.between[0] ?? 0)"
+          :aria-label="`One ${r.one} less`"
+          @click="set(r.what, r.n - 1)"
           >−</BButton
         >
         <output :aria-label="r.says">{{ r.n }}</output>
-        <BButton class="btn-tab" :disabled="!own || r.n >= r.most" :aria-label="`One ${r.one} more`" @click="set(r.what, r.n + 1)"
+        <BButton
+          class="btn-tab"
+          :disabled="!own || r.n >= (r.between[1] ?? 0)"
+          :aria-label="`One ${r.one} more`"
+          @click="set(r.what, r.n + 1)"
           >+</BButton
         >
       </div>
