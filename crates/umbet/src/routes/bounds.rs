@@ -402,8 +402,8 @@ fn put(schema: &mut Schema, bound: &Bound) {
         }
         (Schema::Object(o), Bound::Words([least, most])) => {
             (o.min_length, o.max_length) = (Some(*least), Some(*most));
-            // Not blank where there must be some; nothing anywhere that is no character.
-            let some = if *least > 0 { format!("{CHARACTERS}*[^{NONE}\\s]") } else { String::new() };
+            // Not blank where there must be some, a space of no width neither; nothing anywhere that is no character.
+            let some = if *least > 0 { format!("{CHARACTERS}*[^{NONE}\\s\\ufeff]") } else { String::new() };
             o.pattern = Some(format!("^{some}{CHARACTERS}*$"));
         }
         (Schema::Object(o), Bound::Names(names)) => one_of(o, names),
