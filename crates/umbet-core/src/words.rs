@@ -51,6 +51,11 @@ pub(crate) fn number(n: u32) -> String {
     WORDS.get(n as usize).map_or_else(|| n.to_string(), |w| (*w).to_owned())
 }
 
+/// So many of a thing: "one turn", "three turns".
+pub(crate) fn counted(n: usize, what: &str) -> String {
+    format!("{} {what}{}", number(n as u32), if n == 1 { "" } else { "s" })
+}
+
 /// Names in a sentence: "a, b and c"; apart by more than a comma where a name has one of its own.
 pub(crate) fn listed<S: AsRef<str>>(names: &[S]) -> String {
     match names {

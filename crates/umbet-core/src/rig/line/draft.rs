@@ -217,6 +217,8 @@ pub const HOLE_MM: [f64; 2] = [1.0, 60.0];
 pub const LOOPS: [u32; 2] = [2, 12];
 /// Least and most from loop to loop, metres.
 pub const APART_M: [f64; 2] = [0.1, 10.0];
+/// From a wire's ring to its tree, metres (common practice: an arm's length clear of the bark).
+pub(super) const TAIL_M: f64 = 0.6;
 /// From the outermost loop to its tree at least, metres (common practice: room to tie and to tighten).
 const CLEAR_M: f64 = 0.5;
 
@@ -278,6 +280,21 @@ impl LineAsk {
                 faults.within("hung.area_m2", "The cover", area_m2, [0.5, 60.0], "m²");
                 faults.within("hung.beaufort", "Beaufort number", f64::from(beaufort), [0.0, 12.0], "");
             }
+        }
+        if let Hung::Spreader { hole_mm, .. } = d.hung {
+            let thick_mm = d.cord.diameter_mm.or_else(|| cord(&d.cord.kind).map(|c| c.diameter.mm()));
+            let through = "The line does not go through so small a hole: bore it wider, or take thinner cord.";
+            faults.ask("hung.hole_mm", thick_mm.is_none_or(|t| t <= hole_mm), through);
+        }
+        if wired(&d.cord) {
+            let short = "The way is too short for wire: between its rings half a metre of it is left at least.";
+            faults.ask("span_m", d.span_m >= 2.0 * TAIL_M + CLEAR_M, short);
+            let off = match d.hung {
+                Hung::Spreader { at, .. } => d.span_m * at.min(1.0 - at) > TAIL_M,
+                Hung::Roll { wide_m, .. } => d.span_m - wide_m > 2.0 * TAIL_M,
+                _ => true,
+            };
+            faults.ask("hung", off, "It would sit on the cord at the wire’s end: nearer to the middle, or narrower.");
         }
         let steep = "The anchors are nearer than they are unlike in height: that is a hoist, not a line.";
         faults.ask("rise_m", d.rise_m.abs() <= d.span_m, steep);

@@ -222,7 +222,8 @@ impl LineAsk {
         }
         let (part, work) = (cord, LineWork::Strung);
         let or = "let it sag more, or hang less on it";
-        all.extend(Strained { part, cord: &self.cord, work, least: LEAST_MARGIN, name: "the line", or }.says(reader));
+        let name = if self.wired() { "the wire" } else { "the line" };
+        all.extend(Strained { part, cord: &self.cord, work, least: LEAST_MARGIN, name, or }.says(reader));
         if self.cord.wet && self.cord.kind.material == "nylon" {
             all.push("Nylon stretches wet: tighten it again after the first rain.".into());
         }
@@ -272,7 +273,8 @@ impl Rig for LineAsk {
         let facts = self.facts(reader);
         let bears = self.cord.at_knot(KEPT);
         let judged = |id, what, bears| Part::judged(id, what, bears, facts.anchor_n, "the load puts", "", reader);
-        let cord = judged("cord", "the cord parts at its knot", bears);
+        let parts = if self.wired() { "the wire parts at its knot" } else { "the cord parts at its knot" };
+        let cord = judged("cord", parts, bears);
         let high_m = self.said.high_m.max(self.said.high_m + self.said.rise_m);
         let tree = judged("tree", "a tree bends", stem_bears(Length::from_mm(self.said.thick_mm), high_m));
         let mut measures = vec![

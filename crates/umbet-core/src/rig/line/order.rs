@@ -1,5 +1,6 @@
 //! The knots of a line, what is cut, and what is done first to last.
 
+use super::draft::TAIL_M;
 use super::{Hung, LineAsk, LineFacts};
 use crate::rig::cut::{item, of_joint, serve};
 use crate::rig::joint::{JointAsk, find, knot_at, under};
@@ -265,8 +266,6 @@ impl LineAsk {
     }
 }
 
-/// From a wire's ring to its tree, metres (common practice: an arm's length clear of the bark).
-const TAIL_M: f64 = 0.6;
 /// Metal of a ring at a wire's end, and the hole through it, millimetres (common practice).
 const RING_MM: [f64; 2] = [6.0, 30.0];
 

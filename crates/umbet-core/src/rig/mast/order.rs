@@ -4,7 +4,7 @@ use super::draft::{Mast, Stakes};
 use super::forces::MastForces;
 use crate::rig::joint::{find, knot_at};
 use crate::rig::{Joint, Step};
-use crate::units::{Band, G, Length, Reader};
+use crate::units::{Force, G, Length, Reader};
 use crate::words::{capital, listed, number};
 
 impl Mast {
@@ -69,7 +69,10 @@ impl Mast {
         all.extend(self.raise(joints, reader));
         if self.said.head_n > 0.0 {
             let say = "Now the line from its head is drawn, and the guys against it a little more.";
-            all.push(Step::new("head", "Line from the head", say).with("pulls with", pull(self.said.head_n, reader)));
+            all.push(
+                Step::new("head", "Line from the head", say)
+                    .with("pulls with", reader.force(Force::from_n(self.said.head_n))),
+            );
         }
         all.push(Step::new("again", "Look again", again).with("its top moves, est.", moves));
         all
@@ -107,10 +110,10 @@ impl Mast {
             if self.hands() > 3 { "the others walk the mast" } else { "one walks the mast" }
         );
         let plumb = format!("Upright by eye from two sides: set the guys at {at} by their hitches.");
-        let drawn = |step: Step| step.at("stake").with("draw each with", pull(d.pull_n, reader));
+        let drawn = |step: Step| step.at("stake").with("draw each with", reader.force(Force::from_n(d.pull_n)));
         let mut all = vec![
             Step::new("before", "Make fast", before).at("stake"),
-            Step::new("raise", "Raise", walk).with("lifts it at first", pull(self.lifts_n(), reader)),
+            Step::new("raise", "Raise", walk).with("lifts it at first", reader.force(Force::from_n(self.lifts_n()))),
             drawn(Step::new("plumb", "Set", plumb)),
         ];
         if let [_, upper @ ..] = d.guys_m.as_slice()
@@ -150,7 +153,3 @@ impl Mast {
 
 /// What one lifts over the head for a while, newtons (common practice: 25 kg).
 const LIFTS_N: f64 = 250.0;
-
-fn pull(n: f64, reader: &Reader) -> String {
-    reader.forces(Band { low: n, high: n })
-}

@@ -32,11 +32,11 @@ impl Mast {
             let place = self.place(s, reader);
             let bows = format!("the mast bows out {place}");
             all.push(judged(&format!("bows-{i}"), &bows, s.bows_n, s.push_n));
-            // What breaks it counts against all that is put on it, in the measure of that.
-            let bears =
-                Band { low: forces.aside_n.high / s.used.high, high: forces.aside_n.low / s.used.low.max(1e-9) };
-            let bears = Band { low: bears.low.min(bears.high), high: bears.high.max(bears.low) };
-            all.push(judged(&format!("breaks-{i}"), &format!("the mast breaks {place}"), bears, forces.aside_n));
+            // Bending and push break it together: both are counted, in still air the guys' push alone.
+            let [low, high] = [s.push_n.low + forces.aside_n.low, s.push_n.high + forces.aside_n.high];
+            let bears = Band::over([high / s.used.high, low / s.used.low.max(1e-9)].into_iter());
+            let (id, what) = (format!("breaks-{i}"), format!("the mast breaks {place}"));
+            all.push(Part::judged(&id, &what, bears, Band { low, high }, "gust and guys put", "", reader));
         }
         Part::in_order(&mut all);
         self.tellable(all)
@@ -79,7 +79,7 @@ impl Mast {
         }
         if forces.sways_m.high > SWAYS_MOST * self.said.size.high_m {
             all.push(format!(
-                "In a gust its top may move {}, est.: cord that stretches less, thicker, or guys higher on the mast.",
+                "In a gust its top may move {}, est.: cord that stretches less, thicker cord, stakes farther out, or guys higher on the mast.",
                 m(forces.sways_m.high)
             ));
         }

@@ -6,7 +6,7 @@ use super::draft::{Build, Poles};
 use crate::rig::joint::knot_at;
 use crate::rig::{Joint, Step};
 use crate::units::{Length, Reader};
-use crate::words::{number, small};
+use crate::words::{counted, number, small};
 
 /// The order of work.
 pub fn order(
@@ -91,15 +91,20 @@ fn mark(poles: &Poles, m: &dyn Fn(f64) -> String) -> String {
 
 fn tie(poles: &Poles, l: &LashingFacts) -> Step {
     let times = if l.times > 1 { format!(", {} of them", number(l.times as u32)) } else { String::new() };
-    let frapping =
-        if l.frapped { format!(", {} frapping turns", number(l.counts.frapping as u32)) } else { String::new() };
-    let both = if l.lashing == "diagonal" { " each way" } else { "" };
-    let name = crate::lashing::lashing(&l.lashing).map_or_else(|| small(&l.name), |x| x.said.clone());
+    let lashing = crate::lashing::lashing(&l.lashing);
+    let frapping = if l.frapped { format!(", {}", counted(l.counts.frapping, "frapping turn")) } else { String::new() };
+    let both_ways = if l.lashing == "diagonal" { " each way" } else { "" };
+    let both_ends = if lashing.is_some_and(|x| x.script.from_the_middle()) { " with each end" } else { "" };
+    let name = lashing.map_or_else(|| small(&l.name), |x| x.said.clone());
     let wedge = if poles.said.build == Build::Longer { " Drive a wedge under the turns at the back." } else { "" };
     Step::new(
         &format!("tie-{}", l.id),
         &l.place,
-        format!("{}: tie {name}{times}; {} turns{both}{frapping}.{wedge}", l.place, number(l.counts.turns as u32)),
+        format!(
+            "{}: tie {name}{times}; {}{both_ways}{frapping}{both_ends}.{wedge}",
+            l.place,
+            counted(l.counts.turns, "turn")
+        ),
     )
     .with("cord each", l.total.clone())
 }
@@ -205,7 +210,7 @@ pub fn strike(poles: &Poles) -> Vec<Step> {
     all.push(Step::new(
         "off",
         "Cast off",
-        "Cast off the last hitch, walk the frapping off, then the turns; hank the cord while it is in the hand.",
+        "Cast off the last knot of each, walk the frapping off where there is one, then the turns; hank the cord while it is in the hand.",
     ));
     all
 }

@@ -10,7 +10,7 @@ use crate::rig::anchor::GREEN_WOOD;
 use crate::rig::working::{KEPT, LEAST_MARGIN};
 use crate::rig::{LineWork, Part, Strained};
 use crate::units::{Band, Length, Reader};
-use crate::words::{capital, listed, number, small};
+use crate::words::{capital, counted, listed, number, small};
 use std::f64::consts::PI;
 
 /// Young's modulus of green round wood, pascals (wood handbooks, recalled).
@@ -158,12 +158,10 @@ impl Poles {
 
     /// The fewest more turns with which a lashing laid by a light hand still holds; stronger cord or a stop, where none will.
     fn better(&self, part: &Part, facts: &LashingFacts, at: &LashedAt) -> Better {
-        // One more of each end, where both work, is two rounds.
-        let round_m = facts.turn_m / at.lashing.of_both_ends(Counts { turns: 1, frapping: 1 }).turns as f64;
         let slip_n = |c: &Counts, bound: Bound| at.lashing.holds(*c, bound)[0];
         let holds = |c: &Counts| {
             let at = LashedAt { counts: *c, ..at.clone() };
-            slip_n(c, self.bound(&at, round_m)).low >= part.pull_n.high
+            slip_n(c, self.bound(&at, facts.turn_m)).low >= part.pull_n.high
         };
         let frapping = (at.counts.frapping..=FRAPPING[1]).map(|frapping| Counts { frapping, ..at.counts });
         let turns = (at.counts.turns..=TURNS[1]).map(|turns| Counts { turns, ..at.counts });
@@ -172,7 +170,7 @@ impl Poles {
             Some(c) if c.frapping > at.counts.frapping => Better::Frapping(c.frapping as u32),
             Some(c) => Better::Turns(c.turns as u32),
             None => {
-                let bound = self.bound(at, round_m);
+                let bound = self.bound(at, facts.turn_m);
                 let strong = slip_n(&at.counts, Bound { cord_n: f64::INFINITY, ..bound }).low;
                 if strong >= part.pull_n.high { Better::Cord } else { Better::Stop }
             }
@@ -225,7 +223,8 @@ impl Better {
         let slips = if surely { "However hard it is hauled" } else { "Laid by a light hand on smooth poles" };
         let slips = format!("{slips} it {}, {places}", if surely { "slips" } else { "may slip" });
         match self {
-            Self::Frapping(n) => format!("{slips}: {} frapping turns hold it.", number(n)),
+            Self::Frapping(1) => format!("{slips}: one frapping turn holds it."),
+            Self::Frapping(n) => format!("{slips}: {} hold it.", counted(n as usize, "frapping turn")),
             Self::Turns(n) => format!("{slips}: {} turns hold it.", number(n)),
             Self::Cord => format!("{slips}: this cord is too weak to be hauled as it wants; take a stronger one."),
             Self::Stop if surely => format!(
