@@ -9,7 +9,7 @@ use super::{Item, Scene};
 use crate::knot::spline::{P2, P3, distance};
 use crate::knot::told;
 use crate::lashing::strand::resampled;
-use crate::lashing::{Lashing, Laying, Move, Pole};
+use crate::lashing::{Counts, Lashing, Laying, Move, Pole};
 use glam::{DMat3, DVec3};
 use serde::{Deserialize, Serialize};
 
@@ -245,7 +245,7 @@ fn alt(tied: &Tied<'_>, figure: &LashedFigure) -> String {
         Some((i, m)) => {
             format!("move {} of {}: {}", i + 1, tied.moves.len(), told(&m.say, figure.mirrored))
         }
-        None => format!("tied. {}", tied.lashing.look.join(" ")),
+        None => format!("tied. {}", tied.lashing.looks(Counts::of(tied.laid.script())).join(" ")),
     };
     format!("{}{seen}{hand}, {now}", tied.lashing.name)
 }

@@ -26,8 +26,10 @@ pub struct Lashing {
     pub suits: Vec<Suits>,
     /// What it is for.
     pub say: String,
-    /// What it looks like when it is right.
-    pub look: Vec<String>,
+    /// What it looks like when it is right, frapped or not.
+    look: Vec<String>,
+    /// What its frapping looks like then.
+    frapped_look: Option<String>,
     /// What goes wrong: in a few words, and what follows.
     pub wrong: Vec<[String; 2]>,
     /// As it is written.
@@ -49,6 +51,8 @@ struct File {
     suits: Vec<Suits>,
     say: String,
     look: Vec<String>,
+    #[serde(default)]
+    frapped_look: Option<String>,
     wrong: Vec<[String; 2]>,
     path: String,
     binds: Vec<String>,
@@ -90,6 +94,20 @@ pub struct Counts {
     pub turns: usize,
     /// Frapping turns, in each gap.
     pub frapping: usize,
+}
+
+impl Counts {
+    /// As they are written.
+    pub fn of(script: &Script) -> Self {
+        let count = |frap: bool| {
+            script.groups.iter().find_map(|g| match g {
+                Group::Wrap(t) if !frap => Some(t.count),
+                Group::Frap(t) if frap => Some(t.count),
+                _ => None,
+            })
+        };
+        Self { turns: count(false).unwrap_or(3), frapping: count(true).unwrap_or(0) }
+    }
 }
 
 /// Least and most turns.
@@ -136,6 +154,7 @@ impl Lashing {
             suits: f.suits,
             say: f.say,
             look: f.look,
+            frapped_look: f.frapped_look,
             wrong: f.wrong,
             script,
             binds: f.binds,
@@ -147,20 +166,19 @@ impl Lashing {
 
     /// Turns and frapping as its file has them.
     pub fn usual(&self) -> Counts {
-        let count = |frap: bool| {
-            self.script.groups.iter().find_map(|g| match g {
-                Group::Wrap(t) if !frap => Some(t.count),
-                Group::Frap(t) if frap => Some(t.count),
-                _ => None,
-            })
-        };
-        Counts { turns: count(false).unwrap_or(3), frapping: count(true).unwrap_or(0) }
+        Counts::of(&self.script)
     }
 
     /// Turns and frapping turns of both ends, where both work.
     pub fn of_both_ends(&self, counts: Counts) -> Counts {
         let ends = if self.script.from_the_middle() { 2 } else { 1 };
         Counts { turns: ends * counts.turns, frapping: ends * counts.frapping }
+    }
+
+    /// What it looks like when it is right, with these turns.
+    pub fn looks(&self, counts: Counts) -> Vec<&str> {
+        let frapped = self.frapped_look.as_deref().filter(|_| counts.frapping > 0);
+        self.look.iter().map(String::as_str).chain(frapped).collect()
     }
 
     /// It is frapped at all.

@@ -1,7 +1,7 @@
 //! The sheet: pages for a pocket, with the drawings, the cut list, the knots, the order and the cautions.
 
 use super::joint::Joint;
-use super::plan::{Planned, RigPlan};
+use super::plan::{Drawing, Planned, RigPlan};
 use super::step::Step;
 use crate::draw::paper::{ACROSS, EDGE, LINE, PAGE, Sheet};
 use crate::draw::{Anchor, Figure, Item, ObjectLook, Scene, draw, wrapped};
@@ -18,7 +18,7 @@ pub fn pages(planned: &Planned, title: &str) -> Vec<Scene> {
     let plan = &planned.plan;
     let mut sheet = Sheet::new(title);
     sheet.lines(EDGE, &plan.said, ACROSS);
-    planned.drawings.iter().for_each(|d| sheet.picture(&d.scene));
+    planned.drawings.iter().filter(|d| d.id != Drawing::TURNED).for_each(|d| sheet.picture(&d.scene));
     gives(&mut sheet, plan);
     list(&mut sheet, "Mind", &plan.change);
     list(&mut sheet, "Measured out", &plan.measures);

@@ -60,6 +60,11 @@ pub struct Drawing {
     pub scene: Scene,
 }
 
+impl Drawing {
+    /// Id of a view turned in space: to be looked round on a screen, a sheet has no room for it.
+    pub const TURNED: &'static str = "turned";
+}
+
 /// What a rig is worked out with.
 #[derive(Debug, Clone, Copy)]
 pub struct Given<'a> {

@@ -190,6 +190,13 @@ pub struct CordDraft {
     pub raw_end: bool,
 }
 
+impl CordDraft {
+    /// A cord of this kind as it is sold: dry, sound, its end whipped.
+    pub fn of(kind: &str) -> Self {
+        Self { kind: kind.into(), diameter_mm: None, wet: false, worn: false, raw_end: false }
+    }
+}
+
 /// What a person said of a joint. Absent parts take the task's usual value.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "schema", derive(utoipa::ToSchema))]
@@ -285,13 +292,6 @@ pub struct Draft {
 impl Draft {
     /// The usual joint of its task, in parachute cord.
     pub fn usual(task: Task) -> Self {
-        let cord = |kind: &str| CordDraft {
-            kind: kind.to_owned(),
-            diameter_mm: None,
-            wet: false,
-            worn: false,
-            raw_end: false,
-        };
         Self {
             task,
             shape: None,
@@ -307,8 +307,8 @@ impl Draft {
             overhead: false,
             haul_n: None,
             cord_m: None,
-            cord: cord(if task == Task::Drag { "laid-manila-16" } else { "paracord-iii" }),
-            second: (task == Task::Join).then(|| cord("paracord-iii")),
+            cord: CordDraft::of(if task == Task::Drag { "laid-manila-16" } else { "paracord-iii" }),
+            second: (task == Task::Join).then(|| CordDraft::of("paracord-iii")),
             way: None,
             manner: None,
             force_n: None,

@@ -240,3 +240,24 @@ fn a_tool_roll_hangs_by_its_ties_and_is_tied_with_the_last() {
     let wide = LineAsk::read(&LineDraft { hung: Hung::Roll { ties: 4, n: 60.0, wide_m: 2.4 }, span_m: 3.0, ..ask() });
     assert!(wide.is_err_and(|f| f.iter().any(|x| x.says.contains("does not fit"))));
 }
+
+/// A wire's rings stand clear of the trees: too short a way, and what would sit on the cord at its ends, is refused; so is a hole the
+/// line does not go through.
+#[test]
+fn a_wire_reaches_from_ring_to_ring() {
+    let refused = |d: LineDraft, says: &str| {
+        let faults = LineAsk::read(&d).expect_err("refused");
+        assert!(faults.iter().any(|f| f.says.contains(says)), "{says}: {faults:?}");
+    };
+    let wire = || LineDraft { cord: cord("wire-2"), ..ask() };
+    let spreader = |at, hole_mm| Hung::Spreader { n: 15.0, at, hole_mm };
+    refused(LineDraft { span_m: 1.0, hung: spreader(0.5, 4.0), ..wire() }, "too short for wire");
+    refused(LineDraft { span_m: 3.0, hung: spreader(0.05, 4.0), ..wire() }, "nearer to the middle");
+    refused(LineDraft { span_m: 3.0, hung: Hung::Roll { ties: 3, n: 20.0, wide_m: 1.9 }, ..wire() }, "narrower");
+    refused(LineDraft { hung: spreader(0.5, 4.0), ..ask() }, "so small a hole");
+    for span_m in [1.7, 2.0, 4.0, 30.0] {
+        let p = plan(&LineDraft { span_m, hung: spreader(0.5, 4.0), ..wire() });
+        assert!(p.cuts.iter().all(|c| c.items.iter().all(|i| i.length_m > 0.0)), "{span_m}: {:?}", p.cuts);
+        assert!(p.order.iter().all(|s| !s.say.contains("-")), "{span_m}");
+    }
+}

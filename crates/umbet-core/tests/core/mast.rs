@@ -192,3 +192,13 @@ proptest! {
         prop_assert!(f.stretches.windows(2).all(|w| w[0].push_n.high >= w[1].push_n.high - 1e-9), "pressed most at its foot");
     }
 }
+
+/// In still air nothing bends it but what it carries: what its breaking is measured by is what its guys put on it, not a wind of nothing.
+#[test]
+fn in_still_air_the_guys_alone_press_it() {
+    let calm = MastDraft { beaufort: 0, ..MastDraft::usual() };
+    let p = planned(&calm).plan;
+    let breaks = p.parts.iter().find(|x| x.id.starts_with("breaks")).expect("judged");
+    assert!(breaks.pull_n.low > 100.0 && breaks.margin.low > 3.0, "{breaks:?}");
+    assert!(p.parts.iter().all(|x| x.bears_n.low > 5.0), "{:#?}", p.parts);
+}

@@ -306,3 +306,27 @@ proptest! {
         prop_assert!((down - all).abs() < 1e-6 * all);
     }
 }
+
+/// With a lashing of both ends what is advised is more than there is, and it holds; one turn is said as one.
+#[test]
+fn advice_for_a_lashing_from_the_middle_is_more_than_there_is() {
+    let heavy =
+        PolesDraft { lashing: Some("square-middle".into()), mass_kg: 30.0, ..PolesDraft::usual_of(Build::Cross) };
+    let slips = |d: &PolesDraft| {
+        let p = planned(d).expect("goes").plan;
+        (p.parts.iter().find(|x| x.id.starts_with("slip")).map_or(0.0, |x| x.margin.low), p)
+    };
+    let (margin, plan) = slips(&heavy);
+    assert!(margin < 1.0);
+    let advice = plan.change.iter().find(|c| c.contains("hold")).expect("what would hold");
+    assert!(advice.contains("two frapping turns hold") || advice.contains("three frapping turns hold"), "{advice}");
+    let frapping = if advice.contains("two") { 2 } else { 3 };
+    assert!(slips(&PolesDraft { frapping: Some(frapping), ..heavy.clone() }).0 >= 1.0, "{advice}");
+    let said: Vec<&str> = plan.order.iter().map(|s| s.say.as_str()).collect();
+    assert!(said.iter().any(|s| s.contains("two turns, one frapping turn with each end")), "{said:#?}");
+    let bare = slips(&PolesDraft { frapping: Some(0), ..PolesDraft::usual_of(Build::Shears) }).1;
+    assert!(
+        bare.cautions.iter().any(|c| c.contains("unfrapped"))
+            && bare.order.iter().any(|s| s.say.contains("no frapping turns"))
+    );
+}

@@ -230,7 +230,7 @@ pub async fn get(
         also: l.also.clone(),
         meet: l.meet.words().into(),
         say: say(&l.say),
-        look: l.look.iter().map(|s| say(s)).collect(),
+        look: l.looks(counts).into_iter().map(say).collect(),
         wrong: l.wrong.iter().map(|[what, then]| [say(what), say(then)]).collect(),
         counts,
         frapped: l.frapped(),

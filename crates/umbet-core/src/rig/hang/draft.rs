@@ -134,13 +134,7 @@ impl HangDraft {
             high_m: 2.8,
             at_m: 1.9,
             over_heads: false,
-            cord: CordDraft {
-                kind: "braid-polyester-6".into(),
-                diameter_mm: None,
-                wet: false,
-                worn: false,
-                raw_end: false,
-            },
+            cord: CordDraft::of("braid-polyester-6"),
             knots: BTreeMap::new(),
             called: Called::new(),
         }

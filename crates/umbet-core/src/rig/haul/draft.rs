@@ -120,13 +120,7 @@ impl HaulDraft {
             people: 4,
             pull_n: 250.0,
             pulled: Pulled::Straight,
-            cord: CordDraft {
-                kind: "laid-manila-16".into(),
-                diameter_mm: None,
-                wet: false,
-                worn: false,
-                raw_end: false,
-            },
+            cord: CordDraft::of("laid-manila-16"),
             knots: BTreeMap::new(),
             called: Called::new(),
         }

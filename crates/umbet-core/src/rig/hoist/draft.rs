@@ -188,13 +188,7 @@ impl HoistDraft {
             people: 3,
             pull_n: 250.0,
             guided: true,
-            cord: CordDraft {
-                kind: "braid-polyester-12".into(),
-                diameter_mm: None,
-                wet: false,
-                worn: false,
-                raw_end: false,
-            },
+            cord: CordDraft::of("braid-polyester-12"),
             knots: BTreeMap::new(),
             called: Called::new(),
         }

@@ -120,7 +120,7 @@ impl LarderDraft {
             pull_n: 250.0,
             from: KeptFrom::Foxes,
             by: StaysUp::TiedOff,
-            cord: CordDraft { kind: "paracord-iii".into(), diameter_mm: None, wet: false, worn: false, raw_end: false },
+            cord: CordDraft::of("paracord-iii"),
             knots: BTreeMap::new(),
             called: Called::new(),
         }

@@ -94,7 +94,7 @@ pub struct LineDraft {
 }
 
 fn usual_tail() -> CordDraft {
-    CordDraft { kind: "braid-polyester-6".into(), diameter_mm: None, wet: false, worn: false, raw_end: false }
+    CordDraft::of("braid-polyester-6")
 }
 
 fn usual_high_m() -> f64 {

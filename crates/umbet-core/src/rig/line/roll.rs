@@ -18,8 +18,7 @@ const ROLLED_M: f64 = 0.12;
 impl LineAsk {
     /// Ties on the line, in the roll's eyelets, and the last of them round it once it is rolled up.
     pub(super) fn roll_joints(&self, ties: u32, n: f64) -> Vec<JointAsk> {
-        let cord =
-            CordDraft { kind: TIE.into(), diameter_mm: None, wet: self.said.cord.wet, worn: false, raw_end: false };
+        let cord = CordDraft { wet: self.said.cord.wet, ..CordDraft::of(TIE) };
         let each = n / f64::from(ties);
         let ask = |id, name: &str, times, situation| JointAsk { id, name: name.into(), times, situation, rather: None };
         let on_line = Draft {

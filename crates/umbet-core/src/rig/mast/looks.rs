@@ -13,7 +13,10 @@ pub fn drawings(mast: &Mast, forces: &MastForces, given: &Given<'_>) -> Vec<Draw
     let narrow = |share: f64| MastLooks { width: given.width * share, ..looks.clone() };
     let side = beside(mast_side(&narrow(0.58)), "From above", mast_above(&narrow(0.42)));
     let turned = poles_turned(&in_space(mast, given));
-    vec![Drawing { id: "side", name: "Side", scene: side }, Drawing { id: "turned", name: "Turned", scene: turned }]
+    vec![
+        Drawing { id: "side", name: "Side", scene: side },
+        Drawing { id: Drawing::TURNED, name: "Turned", scene: turned },
+    ]
 }
 
 fn looks(mast: &Mast, forces: &MastForces, given: &Given<'_>) -> MastLooks {

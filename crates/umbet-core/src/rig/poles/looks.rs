@@ -23,7 +23,7 @@ pub fn drawings(poles: &Poles, standing: &Standing, forces: &Forces, given: &Giv
         _ => poles_front(&looks, [0, 2]),
     };
     let turned = poles_turned(&looks);
-    vec![Drawing { id: "front", name: "Front", scene }, Drawing { id: "turned", name: "Turned", scene: turned }]
+    vec![Drawing { id: "front", name: "Front", scene }, Drawing { id: Drawing::TURNED, name: "Turned", scene: turned }]
 }
 
 /// The lashing it stands or falls by, tied: from the front, and turned.

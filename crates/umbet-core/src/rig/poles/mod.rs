@@ -221,6 +221,10 @@ impl Rig for Poles {
                 "Look up before raising: branches, lines. Nobody within a pole’s length but those who raise it.".into(),
             );
         }
+        if self.lashing.frapped() && self.counts.frapping == 0 {
+            cautions
+                .push("Left unfrapped its turns may roll along the poles: look at them whenever it was moved.".into());
+        }
         cautions.push(self.weathers().into());
         let plan = RigPlan {
             held_by: Vec::new(),

@@ -137,8 +137,6 @@ impl ShelterDraft {
             high_m: 2.2,
             sound,
         };
-        let cord =
-            |kind: &str| CordDraft { kind: kind.into(), diameter_mm: None, wet: false, worn: false, raw_end: false };
         Self {
             anchors: vec![
                 tree("the ash", [0.0, 0.0], 310.0, true),
@@ -159,8 +157,8 @@ impl ShelterDraft {
             wish: Wish::Usual,
             line_over: false,
             split: false,
-            ridge_cord: cord("braid-polyester-6"),
-            guy_cord: cord("paracord-iii"),
+            ridge_cord: CordDraft::of("braid-polyester-6"),
+            guy_cord: CordDraft::of("paracord-iii"),
             tighten: Tighten::RoundTurns,
             pull_n: 350.0,
             gear_n: 0.0,

@@ -229,10 +229,6 @@ pub const AROUND: usize = 8;
 /// Longest name of a thing near, characters.
 pub const NAME_LONG: usize = 40;
 
-fn cord(kind: &str) -> CordDraft {
-    CordDraft { kind: kind.into(), diameter_mm: None, wet: false, worn: false, raw_end: false }
-}
-
 impl TetherDraft {
     /// A work boat on a ring of the landing.
     pub fn usual() -> Self {
@@ -251,7 +247,7 @@ impl TetherDraft {
             eye_high_m: 0.5,
             line_m: 4.0,
             off_m: 1.2,
-            cord: cord("laid-nylon-12"),
+            cord: CordDraft::of("laid-nylon-12"),
             watched: false,
             freed: Freed::Judged,
             stopper: false,
@@ -261,7 +257,7 @@ impl TetherDraft {
             beaufort: 4,
             current_ms: 0.5,
             fall_m: 0.0,
-            link: cord("twine-jute-3"),
+            link: CordDraft::of("twine-jute-3"),
             link_turns: 2,
             knots: BTreeMap::new(),
             called: Called::new(),
