@@ -5,7 +5,7 @@ use super::notation::{Group, Script, Unreadable, parse};
 use super::strand::length;
 use super::suits::{Meet, Suits};
 use super::word::word;
-use crate::words::{capital, number};
+use crate::words::{capital, counted, number};
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 
@@ -179,6 +179,17 @@ impl Lashing {
     pub fn looks(&self, counts: Counts) -> Vec<&str> {
         let frapped = self.frapped_look.as_deref().filter(|_| counts.frapping > 0);
         self.look.iter().map(String::as_str).chain(frapped).collect()
+    }
+
+    /// "three turns each way, two frapping turns": of either or both, as a sentence says them.
+    pub(crate) fn says_turns(&self, turns: Option<usize>, frapping: Option<usize>) -> String {
+        let several = |of: fn(&Group) -> bool| self.script.groups.iter().filter(|g| of(g)).count() > 1;
+        let ways = if several(|g| matches!(g, Group::Wrap(_))) { " each way" } else { "" };
+        let gaps = if several(|g| matches!(g, Group::Frap(_))) { " in each gap" } else { "" };
+        let turns = turns.map(|n| counted(n, "turn") + ways);
+        let frapping = frapping.map(|n| counted(n, "frapping turn") + gaps);
+        let both: Vec<String> = turns.into_iter().chain(frapping).collect();
+        both.join(", ") + if self.script.from_the_middle() { " with each end" } else { "" }
     }
 
     /// It is frapped at all.

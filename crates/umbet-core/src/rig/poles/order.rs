@@ -6,7 +6,7 @@ use super::draft::{Build, Poles};
 use crate::rig::joint::knot_at;
 use crate::rig::{Joint, Step};
 use crate::units::{Length, Reader};
-use crate::words::{counted, number, small};
+use crate::words::{number, small};
 
 /// The order of work.
 pub fn order(
@@ -92,19 +92,14 @@ fn mark(poles: &Poles, m: &dyn Fn(f64) -> String) -> String {
 fn tie(poles: &Poles, l: &LashingFacts) -> Step {
     let times = if l.times > 1 { format!(", {} of them", number(l.times as u32)) } else { String::new() };
     let lashing = crate::lashing::lashing(&l.lashing);
-    let frapping = if l.frapped { format!(", {}", counted(l.counts.frapping, "frapping turn")) } else { String::new() };
-    let both_ways = if l.lashing == "diagonal" { " each way" } else { "" };
-    let both_ends = if lashing.is_some_and(|x| x.script.from_the_middle()) { " with each end" } else { "" };
+    let frapping = l.frapped.then_some(l.counts.frapping);
+    let turns = lashing.map(|x| x.says_turns(Some(l.counts.turns), frapping)).unwrap_or_default();
     let name = lashing.map_or_else(|| small(&l.name), |x| x.said.clone());
     let wedge = if poles.said.build == Build::Longer { " Drive a wedge under the turns at the back." } else { "" };
     Step::new(
         &format!("tie-{}", l.id),
         &l.place,
-        format!(
-            "{}: tie {name}{times}; {}{both_ways}{frapping}{both_ends}.{wedge}",
-            l.place,
-            counted(l.counts.turns, "turn")
-        ),
+        format!("{}: tie {name}{times}; {turns}.{wedge}", l.place),
     )
     .with("cord each", l.total.clone())
 }

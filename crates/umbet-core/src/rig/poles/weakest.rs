@@ -10,7 +10,7 @@ use crate::rig::anchor::GREEN_WOOD;
 use crate::rig::working::{KEPT, LEAST_MARGIN};
 use crate::rig::{LineWork, Part, Strained};
 use crate::units::{Band, Length, Reader};
-use crate::words::{capital, counted, listed, number, small};
+use crate::words::{capital, listed, small};
 use std::f64::consts::PI;
 
 /// Young's modulus of green round wood, pascals (wood handbooks, recalled).
@@ -148,7 +148,7 @@ impl Poles {
             let Some((facts, at)) = lashed.iter().zip(&standing.lashed).find(|(l, _)| of(l)) else { continue };
             let (better, sure) = (self.better(part, facts, at), part.margin.high < 1.0);
             let place = small(&facts.place);
-            match wants.iter_mut().find(|w| (w.0, w.1) == (better, sure)) {
+            match wants.iter_mut().find(|w| w.0 == better && w.1 == sure) {
                 Some(same) => same.2.push(place),
                 None => wants.push((better, sure, vec![place])),
             }
@@ -167,8 +167,11 @@ impl Poles {
         let turns = (at.counts.turns..=TURNS[1]).map(|turns| Counts { turns, ..at.counts });
         let (frapping, turns) = (frapping.take(MORE + 1), turns.take(MORE + 1));
         match frapping.filter(|_| at.lashing.frapped()).chain(turns).find(|c| holds(c)) {
-            Some(c) if c.frapping > at.counts.frapping => Better::Frapping(c.frapping as u32),
-            Some(c) => Better::Turns(c.turns as u32),
+            Some(c) if c.frapping > at.counts.frapping => {
+                let said = at.lashing.says_turns(None, Some(c.frapping));
+                if c.frapping == 1 { Better::One(said) } else { Better::Several(said) }
+            }
+            Some(c) => Better::Several(at.lashing.says_turns(Some(c.turns), None)),
             None => {
                 let bound = self.bound(at, facts.turn_m);
                 let strong = slip_n(&at.counts, Bound { cord_n: f64::INFINITY, ..bound }).low;
@@ -206,12 +209,12 @@ fn may(part: &Part, gives: &str, surely: &str) -> String {
 }
 
 /// What keeps a pole from slipping in its lashing.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 enum Better {
-    /// So many frapping turns.
-    Frapping(u32),
-    /// So many turns.
-    Turns(u32),
+    /// One frapping turn.
+    One(String),
+    /// So many turns, or frapping turns.
+    Several(String),
     /// Cord that may be hauled harder.
     Cord,
     /// A stop; no turn or two more do.
@@ -219,13 +222,12 @@ enum Better {
 }
 
 impl Better {
-    fn says(self, surely: bool, places: &str) -> String {
+    fn says(&self, surely: bool, places: &str) -> String {
         let slips = if surely { "However hard it is hauled" } else { "Laid by a light hand on smooth poles" };
         let slips = format!("{slips} it {}, {places}", if surely { "slips" } else { "may slip" });
         match self {
-            Self::Frapping(1) => format!("{slips}: one frapping turn holds it."),
-            Self::Frapping(n) => format!("{slips}: {} hold it.", counted(n as usize, "frapping turn")),
-            Self::Turns(n) => format!("{slips}: {} turns hold it.", number(n)),
+            Self::One(turn) => format!("{slips}: {turn} holds it."),
+            Self::Several(turns) => format!("{slips}: {turns} hold it."),
             Self::Cord => format!("{slips}: this cord is too weak to be hauled as it wants; take a stronger one."),
             Self::Stop if surely => format!(
                 "{slips}, and a turn or two more do not change that: less on it, or let the wood bear, in a crotch or on the stub of a branch."
