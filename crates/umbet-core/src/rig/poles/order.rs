@@ -96,12 +96,8 @@ fn tie(poles: &Poles, l: &LashingFacts) -> Step {
     let turns = lashing.map(|x| x.says_turns(Some(l.counts.turns), frapping)).unwrap_or_default();
     let name = lashing.map_or_else(|| small(&l.name), |x| x.said.clone());
     let wedge = if poles.said.build == Build::Longer { " Drive a wedge under the turns at the back." } else { "" };
-    Step::new(
-        &format!("tie-{}", l.id),
-        &l.place,
-        format!("{}: tie {name}{times}; {turns}.{wedge}", l.place),
-    )
-    .with("cord each", l.total.clone())
+    Step::new(&format!("tie-{}", l.id), &l.place, format!("{}: tie {name}{times}; {turns}.{wedge}", l.place))
+        .with("cord each", l.total.clone())
 }
 
 fn open(poles: &Poles, m: &dyn Fn(f64) -> String) -> Step {
