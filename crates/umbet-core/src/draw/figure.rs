@@ -1,6 +1,7 @@
 //! A knot's picture: some step of it, some object, some hand, some side.
 
 use super::closer::{self, Part};
+use super::hands::{self, Drawn, outward};
 use super::labels::{self, COLUMN, Seen, Telltale};
 use super::laid::{Moved, busy_part, hardware, laid_before, moved};
 use super::object;
@@ -121,6 +122,7 @@ pub fn draw(knot: &Knot, figure: &Figure) -> Result<Scene, FigureError> {
     let next = dotted.map_or_else(Vec::new, |step| next_moves(knot, step, &runs, &view));
     let hard = hardware(knot, figure.step.unwrap_or(last), &view);
     scene.items.extend(painted(knot, &runs, &hard, next, figure, &view));
+    scene.items.extend(dotted.map_or_else(Vec::new, |step| marks_of_hands(knot, step, &runs, &view, figure.size)));
     scene.items.extend(words(knot, &runs, figure, &view, finished));
     scene.items.extend(figure.marks.iter().flat_map(|m| labels::ring(place_of(knot, m.at, &view), &m.name, &view)));
     if let (Some(Part::Marked), Some(part)) = (figure.part, &part) {
@@ -241,6 +243,15 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
     moved(knot, step).into_iter().flat_map(dotted).collect()
 }
 
+/// Marks for the hands in a move.
+fn marks_of_hands(knot: &Knot, step: usize, runs: &[Run], view: &View, size: P2) -> Vec<Item> {
+    let on_page = |p: &P3| view.page([p[0], p[1]]);
+    let laid = runs.iter().flat_map(|r| r.points.iter().map(on_page));
+    let moves = moved(knot, step).into_iter().flat_map(|m| m.points);
+    let drawn = laid.chain(moves.map(|p| view.place(p))).collect();
+    hands::hands(&Drawn { knot, view, size, drawn }, step)
+}
+
 /// How each point of a next move is seen among what is laid.
 fn seen(knot: &Knot, next: &[P3], runs: &[Run], view: &View) -> Vec<Seen> {
     const NEAR: f64 = 0.85;
@@ -326,22 +337,11 @@ fn taken(runs: &[Run], size: P2, view: &View) -> [Option<labels::Band>; 2] {
 
 /// An arrow at each end, outward along it, and one out of a loop that is held open.
 fn hauled(knot: &Knot, runs: &[Run], size: P2, view: &View) -> Vec<Item> {
-    const LONG: f64 = 52.0;
     let mut items = Vec::new();
     let inside = |p: P2| (0..2).all(|k| p[k] > 10.0 && p[k] < size[k] - 10.0);
-    let mut arrow = |tip: P2, before: P2, clear: f64| {
-        let l = distance(tip, before).max(1e-9);
-        let way = [(tip[0] - before[0]) / l, (tip[1] - before[1]) / l];
-        let n = [-way[1], way[0]];
-        let at = |along: f64, across: f64| {
-            [tip[0] + way[0] * along + n[0] * across, tip[1] + way[1] * along + n[1] * across]
-        };
-        // Beyond the end where there is room, else beside it.
-        let beside = view.scale * 0.7 + 14.0;
-        let froms = [at(clear, 0.0), at(-LONG, beside), at(-LONG, -beside), at(-LONG, 0.0)];
-        let fits = |f: &P2| inside(*f) && inside([f[0] + way[0] * LONG, f[1] + way[1] * LONG]);
-        items.extend(froms.into_iter().find(fits).map(|f| labels::pull(f, way, None, size)).into_iter().flatten());
-    };
+    let drawn = runs.iter().flat_map(|r| &r.points).map(|p| view.page([p[0], p[1]])).collect();
+    let page = Drawn { knot, view, size, drawn };
+    let mut arrow = |tip: P2, before: P2, clear: f64| items.extend(outward(&page, tip, before, clear));
     for run in runs {
         let page: Vec<P2> = run.points.iter().map(|p| view.page([p[0], p[1]])).collect();
         for way in [page.clone(), page.iter().rev().copied().collect()] {

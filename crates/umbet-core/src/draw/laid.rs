@@ -104,14 +104,28 @@ fn laid_to(knot: &Knot, place: Place) -> Laid {
     let strand = &knot.path.strands[place.rope];
     let at = strand.index_at(place.waypoint, place.back);
     let in_bight = strand.back.is_some_and(|leg| leg.bight && !place.back && at <= leg.tip_from);
-    let points = if in_bight { bight_at(strand, at) } else { strand.points[..=at].to_vec() };
+    let tail = tail_behind_bight(knot, place.rope);
+    let points = if in_bight { bight_at(strand, at, tail) } else { strand.points[..=at].to_vec() };
     // In the middle of a line the far end runs on: at the last point, or behind a bight's return leg.
-    let runs_on = knot.entry.mid_line && (in_bight || at + 2 >= strand.points.len());
+    let goes_on = in_bight && tail < strand.points.len();
+    let runs_on = goes_on || knot.entry.mid_line && (in_bight || at + 2 >= strand.points.len());
     Laid { rope: place.rope, points, first: own_start(knot), last: if runs_on { Tip::RunsOff } else { Tip::Whipped } }
 }
 
-/// A bight pushed as far as point `at`: out leg, round tip, the return leg from there, tail.
-fn bight_at(strand: &Strand, at: usize) -> Vec<P3> {
+/// One past the last point of the rope behind a bight that is there while it is pushed: the whole tail, or a little of it where
+/// later moves lay the rest.
+fn tail_behind_bight(knot: &Knot, rope: usize) -> usize {
+    const A_LITTLE: usize = 16;
+    let strand = &knot.path.strands[rope];
+    let all = strand.points.len();
+    let Some(leg) = strand.back else { return all };
+    let mut places = knot.laid.iter().flatten().filter(|p| p.rope == rope && !p.back);
+    let later = places.any(|p| (leg.to + 1..all - 2).contains(&strand.index_at(p.waypoint, false)));
+    if later { (leg.to + A_LITTLE).min(all) } else { all }
+}
+
+/// A bight pushed as far as point `at`: out leg, round tip, the return leg from there, and the rope behind it to `tail`.
+fn bight_at(strand: &Strand, at: usize, tail: usize) -> Vec<P3> {
     let Some(leg) = strand.back else { return strand.points[..=at].to_vec() };
     let here = strand.along[at];
     let first = strand.along[leg.to - 1];
@@ -119,12 +133,12 @@ fn bight_at(strand: &Strand, at: usize) -> Vec<P3> {
         return strand.points[..=at].to_vec();
     }
     if at >= leg.tip_from {
-        return strand.points.clone();
+        return strand.points[..tail].to_vec();
     }
     let back = (leg.from..leg.to).find(|&i| strand.along[i] <= here).unwrap_or(leg.to - 1);
     let mut points = strand.points[..=at].to_vec();
     points.extend(round_tip(&strand.points[at.saturating_sub(2)..=at], strand.points[back]));
-    points.extend(&strand.points[back..]);
+    points.extend(&strand.points[back..tail]);
     points
 }
 

@@ -8,6 +8,7 @@ mod closer;
 mod drawn_up;
 mod elevation;
 mod figure;
+mod hands;
 mod hang;
 mod haul;
 mod hoist;

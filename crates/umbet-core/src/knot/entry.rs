@@ -152,7 +152,7 @@ pub struct Part {
 }
 
 /// One move.
-#[derive(Debug, Clone, Deserialize)]
+#[derive(Debug, Clone, Default, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct Step {
     /// How far each rope is laid after it, such as `A12` or `A15 B7`.
@@ -164,6 +164,14 @@ pub struct Step {
     /// A sentence of help.
     #[serde(default)]
     pub hint: String,
+    /// The place the other hand pinches, such as `A10`; the last crossing laid when absent.
+    pub pinch: Option<String>,
+    /// Places hauled on at the end of it: ends of rope, such as `A0 A20`, and `loop` for a fixed loop by its crown.
+    #[serde(default)]
+    pub hauls: String,
+    /// The knot is slid along its standing part to what it is tied to.
+    #[serde(default)]
+    pub slides: bool,
 }
 
 /// Another way of tying the same knot: other moves, the same knot in the end.

@@ -11,6 +11,7 @@ mod measured;
 pub mod meeting;
 mod mend;
 pub mod notation;
+mod other_hand;
 pub mod path;
 mod read;
 mod sides;
@@ -28,6 +29,7 @@ pub use facts::{
 };
 pub use measured::{Measured, measured};
 pub use mend::Mend;
+pub use other_hand::OtherHand;
 pub use read::{EntryError, Knot, Place, place};
 pub use sides::told;
 pub use usual::Usual;

@@ -2,6 +2,7 @@
 
 use super::entry::{Drawn, Entry, OtherWay, Step};
 use super::notation::{self, NotationError};
+use super::other_hand::OtherHand;
 use super::path::{KnotPath, PathError, Strand};
 use super::spline::{interpolate, lengths};
 use super::turns::turns;
@@ -19,6 +20,8 @@ pub struct Knot {
     pub path: KnotPath,
     /// For each step, how far each rope is laid.
     pub laid: Vec<Vec<Place>>,
+    /// For each step, what the other hand does beside leading the rope.
+    pub other_hand: Vec<OtherHand>,
     /// Places of the telltales.
     pub tells: Vec<Place>,
     /// Its other drawings, in the order of the file.
@@ -77,11 +80,12 @@ impl Knot {
         }
         let ends = |s: &Step| Ok(places(&s.upto, &path)?.into_iter().map(|p| in_open_air(p, &path)).collect());
         let laid = entry.step.iter().map(ends).collect::<Result<_, EntryError>>()?;
+        let other_hand = entry.step.iter().map(|s| OtherHand::read(s, &path)).collect::<Result<_, _>>()?;
         let tells = entry.telltale.iter().map(|t| place(&t.at, &path)).collect::<Result<_, _>>()?;
         let ways = entry.way.iter().map(way).collect::<Result<_, _>>()?;
         let other = |d: &Drawn| Ok(KnotPath::build(&notation::parse(&d.path)?)?);
         let drawn = entry.drawn.iter().map(other).collect::<Result<_, EntryError>>()?;
-        Ok(Self { id: id.to_owned(), entry, path, laid, tells, drawn, ways })
+        Ok(Self { id: id.to_owned(), entry, path, laid, other_hand, tells, drawn, ways })
     }
 
     /// The knot as it lies after move `pose` of its other way `way`, both counted from 0, and which of its own
@@ -118,8 +122,7 @@ impl Knot {
     /// [`EntryError`] names the line of the path that cannot be used.
     pub fn own(name: &str, text: &str) -> Result<Self, EntryError> {
         let path = KnotPath::build(&notation::parse(text)?)?;
-        let step =
-            Step { upto: String::new(), short: "Tie".into(), say: "Tie it as drawn.".into(), hint: String::new() };
+        let step = Step { short: "Tie".into(), say: "Tie it as drawn.".into(), ..Step::default() };
         let mut entry = Entry { name: name.to_owned(), path: text.to_owned(), step: vec![step], ..OWN.clone() };
         entry.usage.turns = turns(&path, entry.grip.stands);
         entry.usage.body_d = path.crossings.len() as f64 * CROSSING_D;
@@ -128,6 +131,7 @@ impl Knot {
             entry,
             path: path.clone(),
             laid: Vec::new(),
+            other_hand: Vec::new(),
             tells: Vec::new(),
             drawn: Vec::new(),
             ways: Vec::new(),
@@ -146,7 +150,16 @@ impl Knot {
         };
         let laid = vec![path.strands.iter().enumerate().map(end).collect()];
         let entry = Entry { step: self.entry.step[..1].to_vec(), telltale: Vec::new(), ..self.entry.clone() };
-        Self { id: self.id.clone(), entry, path, laid, tells: Vec::new(), drawn: Vec::new(), ways: Vec::new() }
+        Self {
+            id: self.id.clone(),
+            entry,
+            path,
+            laid,
+            other_hand: Vec::new(),
+            tells: Vec::new(),
+            drawn: Vec::new(),
+            ways: Vec::new(),
+        }
     }
 }
 

@@ -4,7 +4,7 @@ use crate::draw::paper::{ACROSS, EDGE, LINE, PAGE, Sheet};
 use crate::draw::{Anchor, Figure, Item, Scene, draw, drawn_up, wrapped};
 use crate::dress::dressed;
 use crate::knot::spline::P2;
-use crate::knot::{Knot, told};
+use crate::knot::{Knot, Step, told};
 use crate::project::Project;
 use crate::units::Reader;
 
@@ -93,7 +93,8 @@ fn knot(sheet: &mut Sheet, knot: &Knot, mirrored: bool) {
         MOVE[1] + 12.0 + SENTENCE.1 * lines as f64
     };
     let high = TIED[1].max(moves.chunks(COLUMNS).map(row_high).sum());
-    sheet.room(high + 7.0 * LINE);
+    // A knot is kept together; one with more moves than a page holds goes on over the page.
+    sheet.room((high + 7.0 * LINE).min(PAGE[1] - 3.0 * EDGE));
     sheet.heading(&e.name);
     sheet.lines(EDGE, &e.cue, ACROSS);
     let top = sheet.y + 4.0;
@@ -102,6 +103,10 @@ fn knot(sheet: &mut Sheet, knot: &Knot, mirrored: bool) {
     }
     let mut y = top;
     for row in moves.chunks(COLUMNS) {
+        if y + row_high(row) > PAGE[1] - EDGE {
+            sheet.turn();
+            y = sheet.y;
+        }
         for (column, (i, lines)) in row.iter().enumerate() {
             let x = EDGE + TIED[0] + 14.0 + column as f64 * (MOVE[0] + 6.0);
             let figure = Figure { size: MOVE, step: Some(*i), mirrored, ..Figure::default() };
@@ -115,7 +120,7 @@ fn knot(sheet: &mut Sheet, knot: &Knot, mirrored: bool) {
         }
         y += row_high(row);
     }
-    sheet.y = top + high + LINE;
+    sheet.y = if y < top { y } else { y.max(top + TIED[1]) } + LINE;
     sheet.lines(EDGE, &telltales(knot, mirrored), ACROSS);
     for m in e.mistake.iter().take(MISTAKES) {
         sheet.lines(EDGE, &format!("Not so: {}. {}", told(&m.done, mirrored), told(&m.so, mirrored)), ACROSS);
@@ -186,10 +191,15 @@ fn card_front(page: &mut Scene, [x, y, wide, high]: [f64; 4], knot: &Knot, mirro
 
 fn card_back(page: &mut Scene, [x, y, wide, high]: [f64; 4], knot: &Knot, mirrored: bool) {
     page.items.push(Item::Rect { class: "box", at: [x, y, wide, high] });
+    let say = |(i, s): (usize, &Step)| format!("{}  {}", i + 1, told(&s.say, mirrored));
+    let moves: Vec<String> = knot.entry.step.iter().enumerate().map(say).collect();
+    let tells = telltales(knot, mirrored);
+    // Each move on lines of its own; a knot of many has them in one run, and at last without what to look for.
+    let ways = [[moves.clone(), vec![tells.clone()]].concat(), vec![moves.join("  "), tells], vec![moves.join("  ")]];
+    let tall = |way: &[String]| way.iter().map(|w| wrapped(w, ON_CARD).len() as f64 * (LINE - 2.0) + 4.0).sum::<f64>();
+    let way = ways.iter().find(|way| tall(way) < high - 2.0 * WITHIN).unwrap_or(&ways[2]);
     let mut below = y + WITHIN + 12.0;
-    for (i, step) in knot.entry.step.iter().enumerate() {
-        let says = format!("{}  {}", i + 1, told(&step.say, mirrored));
-        below = words(page, "labn", [x + WITHIN, below], &says, ON_CARD) + 3.0;
+    for said in way {
+        below = words(page, "labn", [x + WITHIN, below], said, ON_CARD) + 4.0;
     }
-    words(page, "labn", [x + WITHIN, below + 6.0], &telltales(knot, mirrored), ON_CARD);
 }

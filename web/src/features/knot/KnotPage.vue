@@ -243,6 +243,8 @@ function swipe(e: TouchEvent) {
             }}<span v-if="now?.hint || behind || step === 1" class="sub"
               >{{ now?.hint }} <template v-if="step === 1 && !way">To remember it by: {{ knot.cue }}</template>
               <template v-if="behind">Said as it is seen from the front.</template></span
+            ><span v-if="step === 1 && !way" class="sub"
+              >Dots: the way the rope goes. Thumb: pinch there. Dark arrow: haul, or slide.</span
             ></template
           >
         </p>

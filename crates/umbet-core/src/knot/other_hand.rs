@@ -1,0 +1,96 @@
+//! What the hands do in a move beside leading the rope: where one pinches what would fall open, what is hauled on, what is slid.
+
+use super::entry::Step;
+use super::path::{Crossing, KnotPath, Strand};
+use super::read::{EntryError, Knot, Place, place};
+use super::spline::{P3, distance};
+
+/// What the hands do in a move, as its file has it.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct OtherHand {
+    /// Where a thumb pinches; found by [`Knot::pinched`] where the file does not say.
+    pub pinch: Option<Place>,
+    /// What is hauled on: ends of rope, or a loop by its crown.
+    pub hauls: Vec<Place>,
+    /// The knot is slid along its standing part to what it is tied to.
+    pub slides: bool,
+}
+
+impl OtherHand {
+    /// Reads what a step of a file says.
+    ///
+    /// # Errors
+    /// [`EntryError::Place`] names the place the path does not have.
+    pub(super) fn read(step: &Step, path: &KnotPath) -> Result<Self, EntryError> {
+        let pinch = step.pinch.as_deref().map(|p| place(p, path)).transpose()?;
+        let hauls = step.hauls.split_whitespace().map(|word| hauled(word, path)).collect::<Result<_, _>>()?;
+        Ok(Self { pinch, hauls, slides: step.slides })
+    }
+}
+
+/// A place, or the crown of a fixed loop by the word `loop`.
+fn hauled(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
+    let crown =
+        |(rope, s): (usize, &Strand)| Some(Place { rope, waypoint: s.along[s.crown?], back: false, from: None });
+    match word {
+        "loop" => path.strands.iter().enumerate().find_map(crown).ok_or_else(|| EntryError::Place(word.to_owned())),
+        _ => place(word, path),
+    }
+}
+
+/// A move that comes nearer than this to a crossing, in diameters, needs the room a thumb would take.
+const ROOM: f64 = 2.2;
+
+impl Knot {
+    /// Where the other hand pinches what is laid, so that it does not fall open while move `step` is made: as its file says,
+    /// else the last crossing laid that the move itself keeps clear of. `None` where nothing is laid that could fall open.
+    pub fn pinched(&self, step: usize) -> Option<P3> {
+        if let Some(at) = self.other_hand.get(step).and_then(|h| h.pinch) {
+            let strand = &self.path.strands[at.rope];
+            return Some(strand.points[strand.index_at(at.waypoint, at.back)]);
+        }
+        let way = self.way_of(step);
+        let clear = |p: &P3| way.iter().all(|q| distance([p[0], p[1]], [q[0], q[1]]) > ROOM);
+        let over = |c: &Crossing| self.path.strands[c.over.rope].points[c.over.index as usize];
+        // One strand behind the object cannot be pinched against one before it.
+        let together = |c: &Crossing| {
+            let under = self.path.strands[c.under.rope].points[c.under.index as usize];
+            over(c)[2] - under[2] < 2.0 && over(c)[2] > -0.5
+        };
+        let mut laid: Vec<_> = self
+            .path
+            .crossings
+            .iter()
+            .filter(|c| together(c))
+            .filter_map(|c| Some((self.laid_at(c.over)?.max(self.laid_at(c.under)?), c)))
+            .filter(|((laid, _), _)| *laid < step)
+            .collect();
+        laid.sort_by_key(|(laid, _)| *laid);
+        laid.into_iter().rev().map(|(_, c)| over(c)).find(clear)
+    }
+
+    /// In which move a place is laid, and how far along its rope it lies.
+    fn laid_at(&self, at: super::meeting::Place) -> Option<(usize, usize)> {
+        let covers = |p: &Place| {
+            let strand = &self.path.strands[p.rope];
+            let to = strand.index_at(p.waypoint, p.back) as f64;
+            let from = p.from.map_or(0.0, |f| strand.index_at(f, false) as f64);
+            p.rope == at.rope && (from.min(to)..=from.max(to)).contains(&at.index)
+        };
+        self.laid.iter().position(|moves| moves.iter().any(covers)).map(|step| (step, at.index as usize))
+    }
+
+    /// The rope that moves in a step.
+    fn way_of(&self, step: usize) -> Vec<P3> {
+        let mut way = Vec::new();
+        for p in &self.laid[step] {
+            let strand = &self.path.strands[p.rope];
+            let to = strand.index_at(p.waypoint, p.back);
+            let now = self.laid[..step].iter().flatten().rfind(|q| q.rope == p.rope);
+            let from = p.from.map(|f| strand.index_at(f, false));
+            let from = from.or_else(|| now.map(|q| strand.index_at(q.waypoint, q.back))).unwrap_or(0);
+            way.extend(&strand.points[from.min(to)..=from.max(to)]);
+        }
+        way
+    }
+}
