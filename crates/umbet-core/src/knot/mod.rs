@@ -29,7 +29,6 @@ pub use facts::{
 };
 pub use measured::{Measured, measured};
 pub use mend::Mend;
-pub use other_hand::OtherHand;
-pub use read::{EntryError, Knot, Place, place};
+pub use read::{EntryError, Knot, OtherHand, Place, place};
 pub use sides::told;
 pub use usual::Usual;

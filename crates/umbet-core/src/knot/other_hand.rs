@@ -1,42 +1,8 @@
-//! What the hands do in a move beside leading the rope: where one pinches what would fall open, what is hauled on, what is slid.
+//! Where the other hand pinches what would fall open while a move is made.
 
-use super::entry::Step;
-use super::path::{Crossing, KnotPath, Strand};
-use super::read::{EntryError, Knot, Place, place};
+use super::path::Crossing;
+use super::read::{Knot, Place};
 use super::spline::{P3, distance};
-
-/// What the hands do in a move, as its file has it.
-#[derive(Debug, Clone, Default, PartialEq)]
-pub struct OtherHand {
-    /// Where a thumb pinches; found by [`Knot::pinched`] where the file does not say.
-    pub pinch: Option<Place>,
-    /// What is hauled on: ends of rope, or a loop by its crown.
-    pub hauls: Vec<Place>,
-    /// The knot is slid along its standing part to what it is tied to.
-    pub slides: bool,
-}
-
-impl OtherHand {
-    /// Reads what a step of a file says.
-    ///
-    /// # Errors
-    /// [`EntryError::Place`] names the place the path does not have.
-    pub(super) fn read(step: &Step, path: &KnotPath) -> Result<Self, EntryError> {
-        let pinch = step.pinch.as_deref().map(|p| place(p, path)).transpose()?;
-        let hauls = step.hauls.split_whitespace().map(|word| hauled(word, path)).collect::<Result<_, _>>()?;
-        Ok(Self { pinch, hauls, slides: step.slides })
-    }
-}
-
-/// A place, or the crown of a fixed loop by the word `loop`.
-fn hauled(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
-    let crown =
-        |(rope, s): (usize, &Strand)| Some(Place { rope, waypoint: s.along[s.crown?], back: false, from: None });
-    match word {
-        "loop" => path.strands.iter().enumerate().find_map(crown).ok_or_else(|| EntryError::Place(word.to_owned())),
-        _ => place(word, path),
-    }
-}
 
 /// A move that comes nearer than this to a crossing, in diameters, needs the room a thumb would take.
 const ROOM: f64 = 2.2;

@@ -2,7 +2,6 @@
 
 use super::entry::{Drawn, Entry, OtherWay, Step};
 use super::notation::{self, NotationError};
-use super::other_hand::OtherHand;
 use super::path::{KnotPath, PathError, Strand};
 use super::spline::{interpolate, lengths};
 use super::turns::turns;
@@ -160,6 +159,39 @@ impl Knot {
             drawn: Vec::new(),
             ways: Vec::new(),
         }
+    }
+}
+
+/// What the hands do in a move, as its file has it.
+#[derive(Debug, Clone, Default, PartialEq)]
+pub struct OtherHand {
+    /// Where a thumb pinches; found by `Knot::pinched` where the file does not say.
+    pub pinch: Option<Place>,
+    /// What is hauled on: ends of rope, or a loop by its crown.
+    pub hauls: Vec<Place>,
+    /// The knot is slid along its standing part to what it is tied to.
+    pub slides: bool,
+}
+
+impl OtherHand {
+    /// Reads what a step of a file says.
+    ///
+    /// # Errors
+    /// [`EntryError::Place`] names the place the path does not have.
+    fn read(step: &Step, path: &KnotPath) -> Result<Self, EntryError> {
+        let pinch = step.pinch.as_deref().map(|p| place(p, path)).transpose()?;
+        let hauls = step.hauls.split_whitespace().map(|word| hauled(word, path)).collect::<Result<_, _>>()?;
+        Ok(Self { pinch, hauls, slides: step.slides })
+    }
+}
+
+/// A place, or the crown of a fixed loop by the word `loop`.
+fn hauled(word: &str, path: &KnotPath) -> Result<Place, EntryError> {
+    let crown =
+        |(rope, s): (usize, &Strand)| Some(Place { rope, waypoint: s.along[s.crown?], back: false, from: None });
+    match word {
+        "loop" => path.strands.iter().enumerate().find_map(crown).ok_or_else(|| EntryError::Place(word.to_owned())),
+        _ => place(word, path),
     }
 }
 
