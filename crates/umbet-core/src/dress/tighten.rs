@@ -24,6 +24,8 @@ pub struct Schedule {
     pub most: usize,
     /// Tension may differ along the rope.
     pub gripped: bool,
+    /// Overlap, in diameters, that needs no further sweep.
+    pub clear: f64,
 }
 
 impl Default for Schedule {
@@ -36,6 +38,7 @@ impl Default for Schedule {
             near_object: f64::MAX,
             most: 900,
             gripped: true,
+            clear: 0.001,
         }
     }
 }
@@ -59,8 +62,6 @@ const WATCH: f64 = 0.4;
 const SOON: f64 = 0.1;
 /// The sweep before which the hand has its say.
 const HELD_AT: usize = 2;
-/// Overlap, in diameters, that needs no further sweep.
-const CLEAR: f64 = 0.001;
 
 /// Draws rope up; `shown` sees it on its way, and stops it by answering `false`.
 pub fn tighten(ropes: &mut Ropes, how: &Schedule, shown: &mut dyn FnMut(&Ropes) -> bool) -> Rest {
@@ -195,7 +196,7 @@ impl Work<'_> {
                 self.hand.steady(ropes, &near);
             }
             let deepest = apart.sweep(ropes, k % 2 == 1);
-            if k > HELD_AT + 1 && deepest < CLEAR {
+            if k > HELD_AT + 1 && deepest < self.how.clear {
                 break;
             }
         }

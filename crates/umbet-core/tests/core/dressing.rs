@@ -132,9 +132,9 @@ fn another_path_is_another_mark_and_work_can_be_stopped() {
     assert!(stopped.is_err() && asked == 3);
 }
 
-/// A closed curve through 400 points.
+/// A closed curve through 600 points.
 fn ring(at: impl Fn(f64) -> DVec3) -> Vec<DVec3> {
-    (0..400).map(|i| at(f64::from(i) / 400.0 * TAU)).collect()
+    (0..600).map(|i| at(f64::from(i) / 600.0 * TAU)).collect()
 }
 
 fn torus(p: f64, q: f64) -> Vec<DVec3> {
@@ -144,25 +144,48 @@ fn torus(p: f64, q: f64) -> Vec<DVec3> {
     })
 }
 
+/// Ropelengths of the tightest known conformations in radii: T. Ashton, J. Cantarella, M. Piatek, E. Rawdon, Knot tightening by
+/// constrained gradient descent, Experimental Mathematics 20 (2011) 57. Each begins as a curve of its type: torus knots, a Fourier
+/// knot for 4_1, and for 5_2 the Lissajous knot of frequencies 3, 2 and 7 (from memory; its type is read off it here).
 #[test]
 fn closed_knots_tighten_to_the_published_ropelengths() {
-    // Ropelengths of the tightest known conformations in radii: T. Ashton, J. Cantarella, M. Piatek, E. Rawdon, Knot
-    // tightening by constrained gradient descent, Experimental Mathematics 20 (2011) 57: 3_1 32.74, 4_1 42.09, 5_1 47.20.
     let four = ring(|t| {
         let r = 2.0 + (2.0 * t).cos();
         DVec3::new(r * (3.0 * t).cos(), r * (3.0 * t).sin(), (4.0 * t).sin()) * 2.5
     });
-    for (name, curve, radii) in [("3_1", torus(2.0, 3.0), 32.74), ("4_1", four, 42.09), ("5_1", torus(2.0, 5.0), 47.20)]
-    {
+    let five_two =
+        ring(|t| DVec3::new(6.0 * (3.0 * t + 0.7).cos(), 6.0 * (2.0 * t + 0.2).cos(), 4.0 * (7.0 * t).cos()));
+    let knots = [
+        ("3_1", torus(2.0, 3.0), 32.74),
+        ("4_1", four, 42.09),
+        ("5_1", torus(2.0, 5.0), 47.20),
+        ("5_2", five_two, 49.47),
+    ];
+    for (name, curve, radii) in knots {
         let place = vec![0.0; curve.len()];
         let line = Line { points: curve, place, closed: true, ..Line::default() };
-        let how =
-            Schedule { spacing: 0.2, bend: 0.0, least_radius: 0.5, gripped: false, most: 3000, ..Schedule::default() };
+        let how = Schedule {
+            spacing: 0.15,
+            bend: 0.0,
+            least_radius: 0.5,
+            gripped: false,
+            most: 3000,
+            clear: 0.0001,
+            ..Schedule::default()
+        };
         let mut ropes = Ropes::new(vec![line], Vec::new(), how.spacing);
         let rest = tighten(&mut ropes, &how, &mut |_| true);
         let ropelength = ropes.length() / rest.least_distance.min(1.0);
         let off = 100.0 * (2.0 * ropelength / radii - 1.0);
         println!("{name}: {:.2} radii, published {radii}, {off:+.2} %, {} steps", 2.0 * ropelength, rest.steps);
-        assert!((-0.1..1.0).contains(&off), "{name}: {off:+.2} %");
+        assert!((-0.05..0.6).contains(&off), "{name}: {off:+.2} %");
+        assert!(type_of(&ropes.x).ends_with(&format!("{name}\")")), "{}", type_of(&ropes.x));
     }
+}
+
+/// The tables' name of a closed curve, looked at from aside.
+fn type_of(points: &[DVec3]) -> String {
+    let turn = glam::DQuat::from_euler(glam::EulerRot::XYZ, 0.3, 0.2, 0.1);
+    let turned: Vec<[f64; 3]> = points.iter().chain(&points[..1]).map(|p| (turn * *p).to_array()).collect();
+    format!("{:?}", knot_name(&simplified(&Diagram::of(&[closed(&[(&turned, Side::Front)])]))))
 }
