@@ -144,6 +144,9 @@ impl Apart<'_> {
 
 fn part(ropes: &mut Ropes, p: Pair) -> f64 {
     const EASE: f64 = 0.9;
+    if surely_apart(&ropes.x, p, ropes.thick) {
+        return 0.0;
+    }
     let near = nearest(&ropes.x, p);
     let far = near.between.length();
     if far >= ropes.thick || far < 1e-9 {
@@ -156,6 +159,15 @@ fn part(ropes: &mut Ropes, p: Pair) -> f64 {
         ropes.x[p[k]] += push * if k < 2 { -c[k] } else { c[k] };
     }
     ropes.thick - far
+}
+
+/// Two stretches whose middles lie so far apart that no two points of them can touch.
+fn surely_apart(x: &[DVec3], p: Pair, thick: f64) -> bool {
+    let [p0, p1, q0, q1] = p.map(|i| x[i]);
+    let middles = (p0 + p1 - q0 - q1).length_squared() / 4.0;
+    // Half of both lengths together is no more than the root of their squares' mean.
+    let halves = ((p1 - p0).length_squared() + (q1 - q0).length_squared()) / 2.0;
+    middles > thick * thick + halves + 2.0 * thick * halves.sqrt()
 }
 
 /// No chord is shorter than that of a circle of the least radius with the same arc (Schur's comparison). The arc is
@@ -185,6 +197,11 @@ fn unbend(ropes: &mut Ropes, c: &Chain, radius: f64, back: bool) {
                 continue;
             }
             let half = (arc / (2.0 * radius)).min(std::f64::consts::FRAC_PI_2);
+            // A sine is no more than the first three terms of its series, and those cost less.
+            let square = half * half;
+            if long >= 2.0 * radius * half * (1.0 - square / 6.0 * (1.0 - square / 20.0)) {
+                continue;
+            }
             let chord = 2.0 * radius * half.sin() * 0.999;
             if long < chord {
                 let g = v * (0.25 * (chord - long) / long.max(1e-9));

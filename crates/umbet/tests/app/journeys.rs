@@ -31,13 +31,13 @@ async fn from_a_situation_to_a_knot_in_a_job() {
     b.see_words(".answer.first h2", "Siberian hitch").await;
 
     b.press(".answer.first h2 a", "Siberian hitch").await;
-    b.see_words(".said-step p", "Move 1 of 5").await;
+    b.see_words(".said-step p", "Move 1 of 6").await;
     b.settled().await;
     let first = b.markup(".tie-figure svg").await;
     b.driver.action_chain().send_keys(Key::Right).perform().await.expect("a key is pressed");
-    b.see_words(".said-step p", "Move 2 of 5").await;
+    b.see_words(".said-step p", "Move 2 of 6").await;
     b.press(".said-step .next", "Next move").await;
-    b.see_words(".said-step p", "Move 3 of 5").await;
+    b.see_words(".said-step p", "Move 3 of 6").await;
     b.settled().await;
     let third = b.markup(".tie-figure svg").await;
     assert_ne!(first, third);

@@ -243,7 +243,7 @@ async fn a_drawing_stands_alone_or_is_dressed_by_the_page() {
             && svg.contains("tail 0.45 m")
     );
     let (_, bare) = s.text("/api/knots/siberian-hitch/figure.svg?step=2&mirrored=true").await;
-    assert!(!bare.contains("<style>") && bare.contains("left-handed, move 2 of 5"));
+    assert!(!bare.contains("<style>") && bare.contains("left-handed, move 2 of 6"));
 }
 
 #[tokio::test]
