@@ -114,130 +114,150 @@ pub fn bounds(ropes: &Ropes, pairs: &[Pair], soon: f64) -> (Vec<f64>, Vec<Pair>)
 }
 
 /// Moves apart what overlaps, through all contacts, bends and rounds, forwards and back.
+///
+/// Two stretches that are some way apart cannot touch before their nodes have moved that far: until then they are passed over,
+/// with the same outcome to the last digit.
 pub struct Apart<'a> {
     /// Pairs that may touch.
-    pub pairs: &'a [Pair],
+    pairs: &'a [Pair],
     /// Least radius of bend, in diameters.
-    pub least_radius: f64,
+    least_radius: f64,
+    /// How far each node has been moved in all sweeps.
+    moved: Vec<f64>,
+    /// For each pair, the sum of its nodes' motions before which it cannot touch.
+    free_until: Vec<f64>,
 }
 
-impl Apart<'_> {
+impl<'a> Apart<'a> {
+    /// Of these pairs, in rope of so many nodes.
+    pub fn new(pairs: &'a [Pair], least_radius: f64, nodes: usize) -> Self {
+        Self { pairs, least_radius, moved: vec![0.0; nodes], free_until: vec![f64::MIN; pairs.len()] }
+    }
+
+    /// Nodes were moved by somebody else: every pair may touch.
+    pub fn look_again(&mut self) {
+        self.free_until.fill(f64::MIN);
+    }
+
     /// One sweep; answers the deepest overlap it met.
-    pub fn sweep(&self, ropes: &mut Ropes, back: bool) -> f64 {
+    pub fn sweep(&mut self, ropes: &mut Ropes, back: bool) -> f64 {
         let n = self.pairs.len();
         let mut deepest = 0.0f64;
         for k in 0..n {
-            deepest = deepest.max(part(ropes, self.pairs[if back { n - 1 - k } else { k }]));
+            deepest = deepest.max(self.part(ropes, if back { n - 1 - k } else { k }));
         }
         if self.least_radius > 0.0 {
             for c in ropes.chains.clone() {
-                unbend(ropes, &c, self.least_radius * ropes.thick, back);
+                self.unbend(ropes, &c, back);
             }
         }
         // Rounds have the last word: no rope ends up on the wrong side of one.
         for k in 0..ropes.rounds.len() {
-            clear_round(ropes, k);
+            self.clear_round(ropes, k);
         }
         deepest
     }
-}
 
-fn part(ropes: &mut Ropes, p: Pair) -> f64 {
-    const EASE: f64 = 0.9;
-    if surely_apart(&ropes.x, p, ropes.thick) {
-        return 0.0;
+    fn shift(&mut self, ropes: &mut Ropes, node: usize, by: DVec3) {
+        ropes.x[node] += by;
+        self.moved[node] += by.length();
     }
-    let near = nearest(&ropes.x, p);
-    let far = near.between.length();
-    if far >= ropes.thick || far < 1e-9 {
-        return 0.0;
-    }
-    let c = [1.0 - near.s, near.s, 1.0 - near.t, near.t];
-    let weight: f64 = c.iter().map(|c| c * c).sum();
-    let push = near.between * (EASE * (ropes.thick - far) / far / weight);
-    for k in 0..4 {
-        ropes.x[p[k]] += push * if k < 2 { -c[k] } else { c[k] };
-    }
-    ropes.thick - far
-}
 
-/// Two stretches whose middles lie so far apart that no two points of them can touch.
-fn surely_apart(x: &[DVec3], p: Pair, thick: f64) -> bool {
-    let [p0, p1, q0, q1] = p.map(|i| x[i]);
-    let middles = (p0 + p1 - q0 - q1).length_squared() / 4.0;
-    // Half of both lengths together is no more than the root of their squares' mean.
-    let halves = ((p1 - p0).length_squared() + (q1 - q0).length_squared()) / 2.0;
-    middles > thick * thick + halves + 2.0 * thick * halves.sqrt()
-}
-
-/// No chord is shorter than that of a circle of the least radius with the same arc (Schur's comparison). The arc is
-/// measured where it is: nodes crowded by a hand must not read as a bend.
-fn unbend(ropes: &mut Ropes, c: &Chain, radius: f64, back: bool) {
-    let mut run = Vec::with_capacity(c.n + 1);
-    run.push(0.0);
-    for k in 0..c.segments() {
-        run.push(run[k] + ropes.x[c.node(k)].distance(ropes.x[c.node(k + 1)]));
-    }
-    let total = run[c.segments()];
-    let spacing = total / c.segments() as f64;
-    let mut apart = 2;
-    while (apart as f64) * spacing < std::f64::consts::PI * radius && apart < c.n / 2 {
-        let count = if c.closed { c.n } else { c.n - apart };
-        for kk in 0..count {
-            let k = if back { count - 1 - kk } else { kk };
-            let (i, j) = (c.node(k), c.node(k + apart));
-            let mut arc = run[(k + apart) % c.n] - run[k];
-            if k + apart >= c.n {
-                arc += total;
-            }
-            let v = ropes.x[j] - ropes.x[i];
-            let long = v.length();
-            // As good as straight: no circle of that radius is meant.
-            if long > 0.995 * arc {
-                continue;
-            }
-            let half = (arc / (2.0 * radius)).min(std::f64::consts::FRAC_PI_2);
-            // A sine is no more than the first three terms of its series, and those cost less.
-            let square = half * half;
-            if long >= 2.0 * radius * half * (1.0 - square / 6.0 * (1.0 - square / 20.0)) {
-                continue;
-            }
-            let chord = 2.0 * radius * half.sin() * 0.999;
-            if long < chord {
-                let g = v * (0.25 * (chord - long) / long.max(1e-9));
-                ropes.x[i] -= g;
-                ropes.x[j] += g;
-            }
+    fn part(&mut self, ropes: &mut Ropes, which: usize) -> f64 {
+        const EASE: f64 = 0.9;
+        /// More than rounding can make of a distance.
+        const ROUNDING: f64 = 1e-9;
+        let p = self.pairs[which];
+        let moved = |s: &Self| p.iter().map(|&i| s.moved[i]).sum::<f64>();
+        if moved(self) < self.free_until[which] {
+            return 0.0;
         }
-        apart = (apart + 1).max((apart as f64 * 1.6) as usize);
-    }
-}
-
-fn clear_round(ropes: &mut Ropes, which: usize) {
-    let round = ropes.rounds[which];
-    let need = round.radius + 0.5 * ropes.thick;
-    if !round.is_thin() {
-        for x in &mut ropes.x {
-            let v = round.across(*x);
-            let far = v.length();
-            if far < need && far > 1e-9 {
-                *x += v * ((need - far) / far);
-            }
+        let near = nearest(&ropes.x, p);
+        let far = near.between.length();
+        if far >= ropes.thick || far < 1e-9 {
+            self.free_until[which] = moved(self) + far - ropes.thick - ROUNDING;
+            return 0.0;
         }
-        return;
+        let c = [1.0 - near.s, near.s, 1.0 - near.t, near.t];
+        let weight: f64 = c.iter().map(|c| c * c).sum();
+        let push = near.between * (EASE * (ropes.thick - far) / far / weight);
+        for k in 0..4 {
+            self.shift(ropes, p[k], push * if k < 2 { -c[k] } else { c[k] });
+        }
+        ropes.thick - far
     }
-    for c in ropes.chains.clone() {
+
+    /// No chord is shorter than that of a circle of the least radius with the same arc (Schur's comparison). The arc is
+    /// measured where it is: nodes crowded by a hand must not read as a bend.
+    fn unbend(&mut self, ropes: &mut Ropes, c: &Chain, back: bool) {
+        let radius = self.least_radius * ropes.thick;
+        let mut run = Vec::with_capacity(c.n + 1);
+        run.push(0.0);
         for k in 0..c.segments() {
-            let (i, j) = (c.node(k), c.node(k + 1));
-            let (p, q) = (round.across(ropes.x[i]), round.across(ropes.x[j]));
-            let e = q - p;
-            let f = (-p.dot(e) / e.length_squared().max(1e-12)).clamp(0.0, 1.0);
-            let near = p + e * f;
-            let far = near.length();
-            if far < need && far > 1e-9 {
-                let g = near * ((need - far) / far / ((1.0 - f).powi(2) + f * f));
-                ropes.x[i] += g * (1.0 - f);
-                ropes.x[j] += g * f;
+            run.push(run[k] + ropes.x[c.node(k)].distance(ropes.x[c.node(k + 1)]));
+        }
+        let total = run[c.segments()];
+        let spacing = total / c.segments() as f64;
+        let mut apart = 2;
+        while (apart as f64) * spacing < std::f64::consts::PI * radius && apart < c.n / 2 {
+            let count = if c.closed { c.n } else { c.n - apart };
+            for kk in 0..count {
+                let k = if back { count - 1 - kk } else { kk };
+                let (i, j) = (c.node(k), c.node(k + apart));
+                let mut arc = run[(k + apart) % c.n] - run[k];
+                if k + apart >= c.n {
+                    arc += total;
+                }
+                let v = ropes.x[j] - ropes.x[i];
+                let half = (arc / (2.0 * radius)).min(std::f64::consts::FRAC_PI_2);
+                // A sine is no more than the first three terms of its series, and those cost less, as squares cost less than roots.
+                let square = half * half;
+                let most = 2.0 * radius * half * (1.0 - square / 6.0 * (1.0 - square / 20.0));
+                if v.length_squared() >= most * most {
+                    continue;
+                }
+                let long = v.length();
+                // As good as straight: no circle of that radius is meant.
+                if long > 0.995 * arc {
+                    continue;
+                }
+                let chord = 2.0 * radius * half.sin() * 0.999;
+                if long < chord {
+                    let g = v * (0.25 * (chord - long) / long.max(1e-9));
+                    self.shift(ropes, i, -g);
+                    self.shift(ropes, j, g);
+                }
+            }
+            apart = (apart + 1).max((apart as f64 * 1.6) as usize);
+        }
+    }
+
+    fn clear_round(&mut self, ropes: &mut Ropes, which: usize) {
+        let round = ropes.rounds[which];
+        let need = round.radius + 0.5 * ropes.thick;
+        if !round.is_thin() {
+            for i in 0..ropes.x.len() {
+                let v = round.across(ropes.x[i]);
+                let far = v.length();
+                if far < need && far > 1e-9 {
+                    self.shift(ropes, i, v * ((need - far) / far));
+                }
+            }
+            return;
+        }
+        for c in ropes.chains.clone() {
+            for k in 0..c.segments() {
+                let (i, j) = (c.node(k), c.node(k + 1));
+                let (p, q) = (round.across(ropes.x[i]), round.across(ropes.x[j]));
+                let e = q - p;
+                let f = (-p.dot(e) / e.length_squared().max(1e-12)).clamp(0.0, 1.0);
+                let near = p + e * f;
+                let far = near.length();
+                if far < need && far > 1e-9 {
+                    let g = near * ((need - far) / far / ((1.0 - f).powi(2) + f * f));
+                    self.shift(ropes, i, g * (1.0 - f));
+                    self.shift(ropes, j, g * f);
+                }
             }
         }
     }
@@ -288,13 +308,13 @@ mod tests {
         assert!(least_distance(&tight, &pairs(&tight, 1.4)) < 0.85);
         for k in 0..60 {
             let near = pairs(&tight, 1.4);
-            Apart { pairs: &near, least_radius: 0.65 }.sweep(&mut tight, k % 2 == 1);
+            Apart::new(&near, 0.65, tight.x.len()).sweep(&mut tight, k % 2 == 1);
         }
         assert!(least_distance(&tight, &pairs(&tight, 1.4)) > 0.995);
         let mut loose = coil(1.5);
         let before = loose.x.clone();
         let near = pairs(&loose, 1.4);
-        assert_eq!(Apart { pairs: &near, least_radius: 0.65 }.sweep(&mut loose, false), 0.0);
+        assert_eq!(Apart::new(&near, 0.65, loose.x.len()).sweep(&mut loose, false), 0.0);
         assert!(loose.x.iter().zip(&before).all(|(a, b)| a.distance(*b) < 1e-9));
     }
 
@@ -317,7 +337,7 @@ mod tests {
     fn rope_is_kept_off_a_round_and_a_sharp_bend_opens() {
         let mut ropes = coil(1.5);
         ropes.rounds.push(Round { at: DVec3::ZERO, axis: DVec3::Z, radius: 2.8, object: true, goes_to: None });
-        Apart { pairs: &[], least_radius: 0.65 }.sweep(&mut ropes, false);
+        Apart::new(&[], 0.65, ropes.x.len()).sweep(&mut ropes, false);
         assert!(ropes.x.iter().all(|x| x.truncate().length() > 3.3 - 1e-9));
         let bend: Vec<DVec3> =
             (-12..=12).map(|i| DVec3::new(f64::from(i).abs() * 0.25, f64::from(i) * 0.02, 0.0)).collect();
@@ -325,7 +345,7 @@ mod tests {
         let mut sharp = Ropes::new(vec![Line { points: bend, place, ..Line::default() }], Vec::new(), 0.25);
         let before = sharp.least_radius();
         for k in 0..80 {
-            Apart { pairs: &[], least_radius: 0.65 }.sweep(&mut sharp, k % 2 == 1);
+            Apart::new(&[], 0.65, sharp.x.len()).sweep(&mut sharp, k % 2 == 1);
         }
         assert!(before < 0.3 && sharp.least_radius() > 0.5, "{before} opens to {}", sharp.least_radius());
     }

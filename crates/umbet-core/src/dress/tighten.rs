@@ -190,10 +190,11 @@ impl Work<'_> {
         for ((x, to), from) in ropes.x.iter_mut().zip(&to).zip(&from) {
             *x = *from + (*to - *from) * share;
         }
-        let apart = Apart { pairs: &touching, least_radius: self.how.least_radius };
+        let mut apart = Apart::new(&touching, self.how.least_radius, ropes.x.len());
         for k in 0..step.sweeps {
             if k == HELD_AT {
                 self.hand.steady(ropes, &near);
+                apart.look_again();
             }
             let deepest = apart.sweep(ropes, k % 2 == 1);
             if k > HELD_AT + 1 && deepest < self.how.clear {
