@@ -1,7 +1,7 @@
 //! A knot's picture: some step of it, some object, some hand, some side.
 
 use super::closer::{self, Part};
-use super::hands::{self, Drawn, outward};
+use super::hands::{self, Drawn};
 use super::labels::{self, COLUMN, Seen, Telltale};
 use super::laid::{Moved, busy_part, hardware, laid_before, moved};
 use super::object;
@@ -245,11 +245,15 @@ fn next_moves(knot: &Knot, step: usize, runs: &[Run], view: &View) -> Vec<Piece>
 
 /// Marks for the hands in a move.
 fn marks_of_hands(knot: &Knot, step: usize, runs: &[Run], view: &View, size: P2) -> Vec<Item> {
-    let on_page = |p: &P3| view.page([p[0], p[1]]);
-    let laid = runs.iter().flat_map(|r| r.points.iter().map(on_page));
-    let moves = moved(knot, step).into_iter().flat_map(|m| m.points);
-    let drawn = laid.chain(moves.map(|p| view.place(p))).collect();
-    hands::hands(&Drawn { knot, view, size, drawn }, step)
+    let mut page = drawn(knot, runs, size, view);
+    page.drawn.extend(moved(knot, step).into_iter().flat_map(|m| m.points).map(|p| view.place(p)));
+    hands::hands(&page, step)
+}
+
+/// The page as the rope is drawn on it.
+fn drawn<'a>(knot: &'a Knot, runs: &[Run], size: P2, view: &'a View) -> Drawn<'a> {
+    let drawn = runs.iter().flat_map(|r| &r.points).map(|p| view.page([p[0], p[1]])).collect();
+    Drawn { knot, view, size, drawn }
 }
 
 /// How each point of a next move is seen among what is laid.
@@ -295,7 +299,7 @@ fn words(knot: &Knot, runs: &[Run], figure: &Figure, view: &View, finished: bool
         items.extend(pull_arrows(knot, runs, words, figure, view));
     }
     if figure.haul && finished {
-        items.extend(hauled(knot, runs, figure.size, view));
+        items.extend(hands::hauled(&drawn(knot, runs, figure.size, view), runs));
     }
     let room = !figure.labels || figure.size[0] >= NARROW;
     if let (Some(words), true) = (&figure.tail, finished && room) {
@@ -333,31 +337,6 @@ fn taken(runs: &[Run], size: P2, view: &View) -> [Option<labels::Band>; 2] {
         (low <= high && high - low < WHOLE_COLUMN).then_some((low - half, high + half))
     };
     [band(&|x| x > 0.0 && x < COLUMN - 20.0), band(&|x| x < size[0] && x > size[0] - COLUMN + 20.0)]
-}
-
-/// An arrow at each end, outward along it, and one out of a loop that is held open.
-fn hauled(knot: &Knot, runs: &[Run], size: P2, view: &View) -> Vec<Item> {
-    let mut items = Vec::new();
-    let inside = |p: P2| (0..2).all(|k| p[k] > 10.0 && p[k] < size[k] - 10.0);
-    let drawn = runs.iter().flat_map(|r| &r.points).map(|p| view.page([p[0], p[1]])).collect();
-    let page = Drawn { knot, view, size, drawn };
-    let mut arrow = |tip: P2, before: P2, clear: f64| items.extend(outward(&page, tip, before, clear));
-    for run in runs {
-        let page: Vec<P2> = run.points.iter().map(|p| view.page([p[0], p[1]])).collect();
-        for way in [page.clone(), page.iter().rev().copied().collect()] {
-            // Where it runs off the frame, the last of it that is seen.
-            let Some(tip) = way.iter().rposition(|p| inside(*p)) else { continue };
-            arrow(way[tip], way[tip.saturating_sub(5)], 8.0);
-        }
-    }
-    if let Some(held) = knot.entry.holds {
-        let all: Vec<P2> = runs.iter().flat_map(|r| &r.points).map(|p| view.page([p[0], p[1]])).collect();
-        let n = all.len().max(1) as f64;
-        let middle = all.iter().fold([0.0; 2], |m, p| [m[0] + p[0] / n, m[1] + p[1] / n]);
-        let at = view.place([held.at[0], held.at[1], 0.0]);
-        arrow(at, middle, 0.0);
-    }
-    items
 }
 
 /// Arrows the way it is pulled; a bar seen end-on has no length to pull along.

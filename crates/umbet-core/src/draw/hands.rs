@@ -1,6 +1,7 @@
 //! Marks for hands in a move: a thumb where the rope is pinched, an arrow at what is hauled on, one along what is slid.
 
 use super::labels;
+use super::rope::Run;
 use super::view::View;
 use super::{Anchor, Item};
 use crate::knot::notation::Axis;
@@ -35,6 +36,20 @@ pub(super) fn hands(page: &Drawn<'_>, step: usize) -> Vec<Item> {
     items
 }
 
+/// Of a finished knot: an arrow at each end, outward along it, and one out of a loop that is held open.
+pub(super) fn hauled(page: &Drawn<'_>, runs: &[Run]) -> Vec<Item> {
+    let mut items = Vec::new();
+    for run in runs {
+        let way: Vec<P2> = run.points.iter().map(|p| page.view.page([p[0], p[1]])).collect();
+        let back: Vec<P2> = way.iter().rev().copied().collect();
+        items.extend(page.at_end(&way, 8.0).into_iter().chain(page.at_end(&back, 8.0)));
+    }
+    if let Some(held) = page.knot.entry.holds {
+        items.extend(page.at_end(&[page.middle(), page.view.place([held.at[0], held.at[1], 0.0])], 0.0));
+    }
+    items
+}
+
 impl Drawn<'_> {
     /// An arrow outward at an end, or out of a loop at its crown.
     fn haul(&self, at: Place, step: usize) -> Vec<Item> {
@@ -49,9 +64,17 @@ impl Drawn<'_> {
         } else {
             (vec![self.middle(), on_page(&strand.points[i])], 10.0)
         };
+        self.at_end(&way, clear)
+    }
+
+    /// An arrow at the last of a way that is seen, outward along it; none where the way still bends beyond the frame, as where
+    /// only a part of a knot is shown.
+    fn at_end(&self, way: &[P2], clear: f64) -> Vec<Item> {
         let inside = |p: &P2| (0..2).all(|k| p[k] > 10.0 && p[k] < self.size[k] - 10.0);
-        let Some(tip) = way.iter().rposition(inside) else { return Vec::new() };
-        outward(self, way[tip], way[tip.saturating_sub(5)], clear)
+        match way.iter().rposition(inside) {
+            Some(tip) if tip > 0 && straight(&way[tip..]) => self.outward(way[tip], way[tip.saturating_sub(5)], clear),
+            _ => Vec::new(),
+        }
     }
 
     /// The middle of the knot's crossings.
@@ -92,6 +115,35 @@ impl Drawn<'_> {
         Some(items)
     }
 
+    /// A block arrow outward from a tip: beyond it where there is room, else beside it, where it covers least of what is drawn; never
+    /// on an object seen end-on.
+    fn outward(&self, tip: P2, before: P2, clear: f64) -> Vec<Item> {
+        const LONG: f64 = 52.0;
+        let inside = |p: P2| (0..2).all(|k| p[k] > 10.0 && p[k] < self.size[k] - 10.0);
+        let l = distance(tip, before).max(1e-9);
+        let way = [(tip[0] - before[0]) / l, (tip[1] - before[1]) / l];
+        let n = [-way[1], way[0]];
+        let at = |along: f64, across: f64| {
+            [tip[0] + way[0] * along + n[0] * across, tip[1] + way[1] * along + n[1] * across]
+        };
+        let beside = self.view.scale * 0.7 + 14.0;
+        let mut froms = vec![at(clear, 0.0)];
+        froms.extend([1.0, -1.0, 1.9, -1.9].iter().flat_map(|s| [0.0, -LONG, -2.0 * LONG].map(|a| at(a, s * beside))));
+        let end_on = self.knot.path.poles.iter().filter(|p| p.axis == Axis::Z).map(|p| self.view.pole(p));
+        let end_on: Vec<(P2, f64)> = end_on.collect();
+        let free = |p: P2| inside(p) && end_on.iter().all(|(c, r)| distance(*c, p) > *r);
+        let along = |f: &P2, s: f64| [f[0] + way[0] * LONG * s, f[1] + way[1] * LONG * s];
+        let fits = |f: &P2| [0.0, 0.5, 1.0].iter().all(|s| free(along(f, *s)));
+        // Rope and dots are as wide as they are, the arrow's head twelve pixels to either side.
+        let covers = |f: &P2| {
+            let reach = self.view.scale / 2.0 + 8.0;
+            let on = |p: &&P2| [0.1, 0.4, 0.7].iter().any(|s| distance(**p, along(f, *s)) < reach);
+            self.drawn.iter().filter(on).count()
+        };
+        let best = froms.into_iter().filter(fits).min_by_key(covers);
+        best.map(|f| labels::pull(f, way, None, self.size)).unwrap_or_default()
+    }
+
     /// A thumb on a place, from the side where it covers least.
     fn thumb(&self, at: P3) -> Option<Vec<Item>> {
         let tip = self.view.place(at);
@@ -110,6 +162,13 @@ impl Drawn<'_> {
         let turn = turns.into_iter().min_by_key(covered)?;
         Some(thumb(tip, [turn.cos(), turn.sin()], wide, long))
     }
+}
+
+/// It runs on much the same way from its first point to its last.
+fn straight(way: &[P2]) -> bool {
+    const MUCH: f64 = 0.9;
+    let along: f64 = way.windows(2).map(|w| distance(w[0], w[1])).sum();
+    distance(way[0], way[way.len() - 1]) >= MUCH * along
 }
 
 /// A thumb seen from its nail: its tip a little beyond `tip`, reaching away along `way`.
@@ -135,32 +194,4 @@ fn thumb(tip: P2, way: P2, wide: f64, long: f64) -> Vec<Item> {
         Item::line("thumb-edge", outline),
         Item::line("thumb-edge nail", nail),
     ]
-}
-
-/// A block arrow outward from a tip: beyond it where there is room, else beside it, where it covers least of what is drawn; never
-/// on an object seen end-on.
-pub(super) fn outward(page: &Drawn<'_>, tip: P2, before: P2, clear: f64) -> Vec<Item> {
-    const LONG: f64 = 52.0;
-    let inside = |p: P2| (0..2).all(|k| p[k] > 10.0 && p[k] < page.size[k] - 10.0);
-    let l = distance(tip, before).max(1e-9);
-    let way = [(tip[0] - before[0]) / l, (tip[1] - before[1]) / l];
-    let n = [-way[1], way[0]];
-    let at =
-        |along: f64, across: f64| [tip[0] + way[0] * along + n[0] * across, tip[1] + way[1] * along + n[1] * across];
-    let beside = page.view.scale * 0.7 + 14.0;
-    let mut froms = vec![at(clear, 0.0)];
-    froms.extend([1.0, -1.0, 1.9, -1.9].iter().flat_map(|s| [0.0, -LONG, -2.0 * LONG].map(|a| at(a, s * beside))));
-    let end_on = page.knot.path.poles.iter().filter(|p| p.axis == Axis::Z).map(|p| page.view.pole(p));
-    let end_on: Vec<(P2, f64)> = end_on.collect();
-    let free = |p: P2| inside(p) && end_on.iter().all(|(c, r)| distance(*c, p) > *r);
-    let along = |f: &P2, s: f64| [f[0] + way[0] * LONG * s, f[1] + way[1] * LONG * s];
-    let fits = |f: &P2| [0.0, 0.5, 1.0].iter().all(|s| free(along(f, *s)));
-    // Rope and dots are as wide as they are, the arrow's head twelve pixels to either side.
-    let covers = |f: &P2| {
-        let reach = page.view.scale / 2.0 + 8.0;
-        let on = |p: &&P2| [0.1, 0.4, 0.7].iter().any(|s| distance(**p, along(f, *s)) < reach);
-        page.drawn.iter().filter(on).count()
-    };
-    let best = froms.into_iter().filter(fits).min_by_key(covers);
-    best.map(|f| labels::pull(f, way, None, page.size)).unwrap_or_default()
 }

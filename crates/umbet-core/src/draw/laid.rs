@@ -205,15 +205,9 @@ pub(super) struct Moved {
 /// The way of every rope that moves in this step.
 pub(super) fn moved(knot: &Knot, step: usize) -> Vec<Moved> {
     let mut all = Vec::new();
-    for place in &knot.laid[step] {
-        let strand = &knot.path.strands[place.rope];
-        let to = strand.index_at(place.waypoint, place.back);
-        let now = knot.laid[..step].iter().flatten().rfind(|p| p.rope == place.rope);
-        let from = match (place.from, now) {
-            (Some(from), _) => strand.index_at(from, false),
-            (None, Some(p)) => strand.index_at(p.waypoint, p.back),
-            (None, None) => standing_part(knot, place.rope).points.len() - 1,
-        };
+    for (place, led) in knot.laid[step].iter().zip(knot.led(step)) {
+        let (strand, to) = (&knot.path.strands[led.rope], led.to);
+        let from = led.from.unwrap_or_else(|| standing_part(knot, led.rope).points.len() - 1);
         let bight = (place.from.is_none() && !place.back).then(|| bight_moved(strand, from, to)).flatten();
         let (mut points, head) = bight.unwrap_or_else(|| {
             let end = strand.points[from.min(to)..=from.max(to)].to_vec();

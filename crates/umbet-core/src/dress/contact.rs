@@ -302,6 +302,21 @@ mod tests {
         }
     }
 
+    /// What is passed over would not have been moved: with every pair looked at in every sweep the rope lies the same.
+    #[test]
+    fn passing_over_changes_nothing() {
+        for pitch in [0.6, 0.9, 1.02] {
+            let (mut quick, mut slow) = (coil(pitch), coil(pitch));
+            let near = pairs(&quick, 1.4);
+            let mut passing = Apart::new(&near, 0.65, quick.x.len());
+            for k in 0..30 {
+                let deepest = passing.sweep(&mut quick, k % 2 == 1);
+                let all = Apart::new(&near, 0.65, slow.x.len()).sweep(&mut slow, k % 2 == 1);
+                assert_eq!((deepest, &quick.x), (all, &slow.x), "pitch {pitch}, sweep {k}");
+            }
+        }
+    }
+
     #[test]
     fn turns_that_overlap_are_moved_apart_and_those_that_do_not_stay() {
         let mut tight = coil(0.8);

@@ -164,8 +164,9 @@ pub struct Step {
     /// A sentence of help.
     #[serde(default)]
     pub hint: String,
-    /// The place the other hand pinches, such as `A10`; the last crossing laid when absent.
-    pub pinch: Option<String>,
+    /// What is laid before it is set: no thumb need hold it together.
+    #[serde(default)]
+    pub set: bool,
     /// Places hauled on at the end of it: ends of rope, such as `A0 A20`, and `loop` for a fixed loop by its crown.
     #[serde(default)]
     pub hauls: String,

@@ -29,6 +29,7 @@ pub use facts::{
 };
 pub use measured::{Measured, measured};
 pub use mend::Mend;
+pub use other_hand::Led;
 pub use read::{EntryError, Knot, OtherHand, Place, place};
 pub use sides::told;
 pub use usual::Usual;

@@ -8,12 +8,11 @@ use super::spline::{P3, distance};
 const ROOM: f64 = 2.2;
 
 impl Knot {
-    /// Where the other hand pinches what is laid, so that it does not fall open while move `step` is made: as its file says,
-    /// else the last crossing laid that the move itself keeps clear of. `None` where nothing is laid that could fall open.
+    /// Where the other hand pinches what is laid, so that it does not fall open while move `step` is made: the last crossing laid
+    /// that the move itself keeps clear of. `None` where nothing is laid that could fall open.
     pub fn pinched(&self, step: usize) -> Option<P3> {
-        if let Some(at) = self.other_hand.get(step).and_then(|h| h.pinch) {
-            let strand = &self.path.strands[at.rope];
-            return Some(strand.points[strand.index_at(at.waypoint, at.back)]);
+        if !self.other_hand.get(step)?.pinches {
+            return None;
         }
         let way = self.way_of(step);
         let clear = |p: &P3| way.iter().all(|q| distance([p[0], p[1]], [q[0], q[1]]) > ROOM);
@@ -48,15 +47,32 @@ impl Knot {
 
     /// The rope that moves in a step.
     fn way_of(&self, step: usize) -> Vec<P3> {
-        let mut way = Vec::new();
-        for p in &self.laid[step] {
-            let strand = &self.path.strands[p.rope];
-            let to = strand.index_at(p.waypoint, p.back);
-            let now = self.laid[..step].iter().flatten().rfind(|q| q.rope == p.rope);
-            let from = p.from.map(|f| strand.index_at(f, false));
-            let from = from.or_else(|| now.map(|q| strand.index_at(q.waypoint, q.back))).unwrap_or(0);
-            way.extend(&strand.points[from.min(to)..=from.max(to)]);
-        }
-        way
+        let stretch = |led: Led| {
+            let from = led.from.unwrap_or(0);
+            self.path.strands[led.rope].points[from.min(led.to)..=from.max(led.to)].to_vec()
+        };
+        self.led(step).flat_map(stretch).collect()
     }
+
+    /// Each rope that moves in a step, from where it lies already to where it is laid.
+    pub fn led(&self, step: usize) -> impl Iterator<Item = Led> {
+        self.laid[step].iter().map(move |p| {
+            let strand = &self.path.strands[p.rope];
+            let at = |q: &Place| strand.index_at(q.waypoint, q.back);
+            let now = self.laid[..step].iter().flatten().rfind(|q| q.rope == p.rope).map(at);
+            let own = p.from.map(|f| strand.index_at(f, false));
+            Led { rope: p.rope, from: own.or(now), to: at(p) }
+        })
+    }
+}
+
+/// One rope as it is led in a move, by points of its path.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Led {
+    /// Number of the rope.
+    pub rope: usize,
+    /// Where it lies already; `None` where nothing of it is laid.
+    pub from: Option<usize>,
+    /// Where it is laid.
+    pub to: usize,
 }

@@ -165,8 +165,8 @@ impl Knot {
 /// What the hands do in a move, as its file has it.
 #[derive(Debug, Clone, Default, PartialEq)]
 pub struct OtherHand {
-    /// Where a thumb pinches; found by `Knot::pinched` where the file does not say.
-    pub pinch: Option<Place>,
+    /// A thumb holds together what is laid; `Knot::pinched` finds where.
+    pub pinches: bool,
     /// What is hauled on: ends of rope, or a loop by its crown.
     pub hauls: Vec<Place>,
     /// The knot is slid along its standing part to what it is tied to.
@@ -179,9 +179,8 @@ impl OtherHand {
     /// # Errors
     /// [`EntryError::Place`] names the place the path does not have.
     fn read(step: &Step, path: &KnotPath) -> Result<Self, EntryError> {
-        let pinch = step.pinch.as_deref().map(|p| place(p, path)).transpose()?;
         let hauls = step.hauls.split_whitespace().map(|word| hauled(word, path)).collect::<Result<_, _>>()?;
-        Ok(Self { pinch, hauls, slides: step.slides })
+        Ok(Self { pinches: !step.set, hauls, slides: step.slides })
     }
 }
 

@@ -173,7 +173,8 @@ impl Strained<'_> {
     fn instead(&self, reader: &Reader) -> String {
         // Where the pull comes of the cord's own stretch, another cord is pulled otherwise: none is named.
         if matches!(self.work, LineWork::Strung | LineWork::Pitched | LineWork::Tethered) {
-            return format!("take stronger cord, or {}", self.or);
+            let what = if self.cord.kind.construction == Construction::Wire { "wire" } else { "cord" };
+            return format!("take stronger {what}, or {}", self.or);
         }
         match self.stronger() {
             Some(c) => format!("take {}, or {}", c.said(c.diameter, reader), self.or),

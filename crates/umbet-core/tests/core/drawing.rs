@@ -1,21 +1,20 @@
 //! Pictures: what is laid at each move, what is hidden, what is said, and that no size changes a knot.
 
 use umbet_core::draw::{Figure, Item, ObjectLook, Part, Scene, draw, has_part, to_svg, whipped};
-use umbet_core::knot::meeting::Place;
 use umbet_core::knot::notation::{Axis, parse};
 use umbet_core::knot::path::KnotPath;
 use umbet_core::knot::{Knot, catalogue};
 use umbet_core::object::{Look, Section};
 
-fn find(id: &str) -> &'static Knot {
+pub fn find(id: &str) -> &'static Knot {
     catalogue().find(id).unwrap_or_else(|| panic!("no {id}"))
 }
 
-fn figure() -> Figure {
+pub fn figure() -> Figure {
     Figure { size: [720.0, 480.0], ..Figure::default() }
 }
 
-fn scene(id: &str, f: &Figure) -> Scene {
+pub fn scene(id: &str, f: &Figure) -> Scene {
     draw(find(id), f).expect("it draws")
 }
 
@@ -31,7 +30,7 @@ fn class(item: &Item) -> &'static str {
     }
 }
 
-fn count(s: &Scene, wanted: &str) -> usize {
+pub fn count(s: &Scene, wanted: &str) -> usize {
     s.items.iter().filter(|i| class(i) == wanted).count()
 }
 
@@ -208,120 +207,6 @@ fn arrows_stand_where_a_knot_is_hauled() {
     }
     let moving = scene("bowline", &Figure { haul: true, step: Some(1), ..figure() });
     assert_eq!(count(&moving, "pull"), 0, "half tied it is not drawn up");
-}
-
-/// What a move's words say of hauling and sliding its file marks and its picture shows, and the other way round.
-#[test]
-fn hands_do_what_the_words_say() {
-    const SAID: [&str; 11] = [
-        "draw up",
-        "draws up",
-        "draw both",
-        "draw all",
-        "draw end",
-        "draw eye",
-        "draw the",
-        "snug",
-        "haul",
-        "pull",
-        "drawn",
-    ];
-    let mut wrong = Vec::new();
-    for knot in catalogue().knots() {
-        for (i, (step, hand)) in knot.entry.step.iter().zip(&knot.other_hand).enumerate() {
-            let say = step.say.to_lowercase();
-            // Beside a strand that is hauled already nothing is hauled.
-            let nothing = [
-                "hauled part",
-                "hauled strand",
-                "the pull",
-                "the line is hauled",
-                "the haul settle",
-                "draw the bight",
-                "draw both legs",
-                "draw the loop",
-                "draw the next",
-            ];
-            let say = nothing.iter().fold(say, |s, n| s.replace(n, ""));
-            let said = SAID.iter().any(|s| say.contains(s)) || say.contains("slide it") || say.contains("slide both");
-            let marked = !hand.hauls.is_empty() || hand.slides;
-            if marked != said && !(marked && ["draw", "set"].iter().any(|s| say.contains(s))) {
-                wrong.push(format!("{} {}: {}", knot.id, i + 1, step.say));
-            }
-            let page = scene(&knot.id, &Figure { size: [900.0, 700.0], step: Some(i), ..figure() });
-            if marked != (count(&page, "pull") > 0) {
-                wrong.push(format!("{} {}: {} arrows drawn", knot.id, i + 1, count(&page, "pull")));
-            }
-        }
-    }
-    assert!(wrong.is_empty(), "{wrong:#?}");
-}
-
-/// A thumb holds what would fall open: never on the way of the move itself, never before anything is laid, and not where both
-/// hands haul.
-#[test]
-fn a_thumb_pinches_what_is_laid() {
-    let large = |step| Figure { size: [900.0, 700.0], step: Some(step), ..figure() };
-    let thumbs: Vec<usize> = (0..5).map(|step| count(&scene("bowline", &large(step)), "thumb")).collect();
-    assert_eq!(thumbs, [0, 1, 1, 1, 0]);
-    let mut drawn = 0;
-    for knot in catalogue().knots() {
-        for step in 0..knot.laid.len() {
-            let Some(at) = knot.pinched(step) else { continue };
-            drawn += 1;
-            let nearest = moved_points(knot, step).map(|p| (p[0] - at[0]).hypot(p[1] - at[1])).fold(f64::MAX, f64::min);
-            assert!(step > 0 && nearest > 2.0, "{} {}: {nearest:.2} from the move", knot.id, step + 1);
-        }
-    }
-    assert!(drawn > 150, "{drawn}");
-}
-
-/// Points of the rope that moves in a step.
-fn moved_points(knot: &Knot, step: usize) -> impl Iterator<Item = [f64; 3]> {
-    knot.laid[step].iter().flat_map(move |p| {
-        let strand = &knot.path.strands[p.rope];
-        let to = strand.index_at(p.waypoint, p.back);
-        let now = knot.laid[..step].iter().flatten().rfind(|q| q.rope == p.rope);
-        let from = p.from.map(|f| strand.index_at(f, false));
-        let from = from.or_else(|| now.map(|q| strand.index_at(q.waypoint, q.back))).unwrap_or(to);
-        strand.points[from.min(to)..=from.max(to)].to_vec()
-    })
-}
-
-/// No picture asks for more than three crossings at once. A doubled strand counts as one: a bight's two legs, the middle of a
-/// core laid double. What passes behind an object is not seen to cross.
-#[test]
-fn no_move_makes_more_than_three_crossings() {
-    // Bights laid leg by leg, and a core of two strands.
-    const DOUBLED: [&str; 4] = ["highwaymans", "truckers-clips", "chain", "cobra-bar"];
-    let mut most = Vec::new();
-    for knot in catalogue().knots() {
-        let path = &knot.path;
-        let back = |p: &Place| path.strands[p.rope].back.is_some_and(|l| (l.from..l.to).contains(&(p.index as usize)));
-        let z = |p: &Place| path.strands[p.rope].points[p.index as usize][2];
-        let seen: Vec<_> = path
-            .crossings
-            .iter()
-            .filter(|c| !back(&c.over) && !back(&c.under) && z(&c.over) - z(&c.under) < 2.5)
-            .collect();
-        let laid = |p: &Place, step: usize| {
-            knot.laid[..step].iter().flatten().filter(|q| q.rope == p.rope).any(|q| {
-                let strand = &path.strands[q.rope];
-                let to = strand.index_at(q.waypoint, q.back) as f64;
-                let from = q.from.map_or(0.0, |f| strand.index_at(f, false) as f64);
-                (from.min(to)..=from.max(to)).contains(&p.index)
-            })
-        };
-        let made = |step: usize| seen.iter().filter(|c| laid(&c.over, step) && laid(&c.under, step)).count();
-        for step in 0..knot.laid.len() {
-            let new = made(step + 1) - made(step);
-            let doubled = DOUBLED.contains(&knot.id.as_str());
-            if new > if doubled { 6 } else { 3 } {
-                most.push(format!("{} {}: {new}", knot.id, step + 1));
-            }
-        }
-    }
-    assert!(most.is_empty(), "{most:#?}");
 }
 
 /// A bowline has one whipped end, a bend's ropes one each, a butterfly none: its line runs on.

@@ -9,6 +9,7 @@ mod cutting;
 mod docs;
 mod drawing;
 mod drawing_drawn_up;
+mod drawing_hands;
 mod dress_shapes;
 mod dressing;
 mod finding;

@@ -201,4 +201,8 @@ fn in_still_air_the_guys_alone_press_it() {
     let breaks = p.parts.iter().find(|x| x.id.starts_with("breaks")).expect("judged");
     assert!(breaks.pull_n.low > 100.0 && breaks.margin.low > 3.0, "{breaks:?}");
     assert!(p.parts.iter().all(|x| x.bears_n.low > 5.0), "{:#?}", p.parts);
+    // No gust blows, and what the foot feels is its weight alone.
+    assert!(p.parts.iter().all(|x| !x.says.contains("gust")), "{:#?}", p.parts);
+    let foot = p.order.iter().find(|s| s.id == "foot").expect("dug in");
+    assert!(!foot.say.contains("aside") && foot.figures.len() == 1, "{foot:?}");
 }

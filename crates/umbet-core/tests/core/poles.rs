@@ -327,5 +327,6 @@ fn advice_for_a_lashing_from_the_middle_is_more_than_there_is() {
     assert!(
         bare.cautions.iter().any(|c| c.contains("unfrapped"))
             && bare.order.iter().any(|s| s.say.contains("no frapping turns"))
+            && bare.order.iter().all(|s| !s.say.contains("frap again"))
     );
 }

@@ -54,16 +54,18 @@ impl Mast {
 
     pub(super) fn order(&self, forces: &MastForces, joints: &[Joint], reader: &Reader) -> Vec<Step> {
         let look = "Look up and round: no wire overhead within one and a half times the mast’s height of where it could fall, no branch over it.";
-        let foot = "Dig the foot a hand deep or set it against a stake: it is pushed aside as well as down.";
+        let aside = forces.foot_n.high > NOT_FELT_N;
+        let foot = if aside { ": it is pushed aside as well as down." } else { ", so that it cannot walk." };
+        let foot = format!("Dig the foot a hand deep or set it against a stake{foot}");
+        let foot = Step::new("foot", "Foot", foot);
+        let foot = if aside { foot.with("aside, est.", reader.forces(forces.foot_n)) } else { foot };
         let again = "After an hour, after rain and when the wind turns: along the mast, at every stake, at every guy.";
         let moves = reader.lengths(Length::from_m(forces.sways_m.low), Length::from_m(forces.sways_m.high));
         let mut all = vec![
             Step::new("look", "Look up", look),
             Step::new("stakes", "Stakes", self.staked(reader))
                 .with("a stake bears, est.", reader.forces(self.ground.bears(self.said.deep_m))),
-            Step::new("foot", "Foot", foot)
-                .with("aside, est.", reader.forces(forces.foot_n))
-                .with("down, est.", reader.forces(forces.down_n)),
+            foot.with("down, est.", reader.forces(forces.down_n)),
             self.tie_guys(joints, reader),
         ];
         all.extend(self.raise(joints, reader));
@@ -151,5 +153,7 @@ impl Mast {
     }
 }
 
+/// A push of less is nobody's concern, newtons.
+const NOT_FELT_N: f64 = 10.0;
 /// What one lifts over the head for a while, newtons (common practice: 25 kg).
 const LIFTS_N: f64 = 250.0;

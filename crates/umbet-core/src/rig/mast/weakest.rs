@@ -17,8 +17,17 @@ const OUT_LEAST: f64 = 0.5;
 const SWAYS_MOST: f64 = 0.04;
 
 impl Mast {
+    /// What loads the mast and its guys, and with the guys' own pull counted in: in still air no gust does.
+    fn what_puts(&self) -> (&'static str, &'static str) {
+        match (self.said.beaufort > 0, self.said.head_n > 0.0) {
+            (true, _) => ("a gust puts", "gust and guys put"),
+            (false, true) => ("the line at its head puts", "line and guys put"),
+            (false, false) => ("the guys’ own pull puts", "the guys’ own pull puts"),
+        }
+    }
+
     pub(super) fn parts(&self, forces: &MastForces, joints: &[Joint], reader: &Reader) -> Vec<Part> {
-        let puts = "a gust puts";
+        let (puts, both_put) = self.what_puts();
         let judged = |id: &str, what: &str, bears, pull| Part::judged(id, what, bears, pull, puts, "", reader);
         let mut all = vec![
             judged("guy", "a guy parts at its knot", self.cord.at_knot(KEPT), forces.hardest_guy_n()),
@@ -36,7 +45,7 @@ impl Mast {
             let [low, high] = [s.push_n.low + forces.aside_n.low, s.push_n.high + forces.aside_n.high];
             let bears = Band::over([high / s.used.high, low / s.used.low.max(1e-9)].into_iter());
             let (id, what) = (format!("breaks-{i}"), format!("the mast breaks {place}"));
-            all.push(Part::judged(&id, &what, bears, Band { low, high }, "gust and guys put", "", reader));
+            all.push(Part::judged(&id, &what, bears, Band { low, high }, both_put, "", reader));
         }
         Part::in_order(&mut all);
         self.tellable(all)
@@ -79,7 +88,7 @@ impl Mast {
         }
         if forces.sways_m.high > SWAYS_MOST * self.said.size.high_m {
             all.push(format!(
-                "In a gust its top may move {}, est.: cord that stretches less, thicker cord, stakes farther out, or guys higher on the mast.",
+                "Its top may move {}, est.: cord that stretches less, thicker cord, stakes farther out, or guys higher on the mast.",
                 m(forces.sways_m.high)
             ));
         }

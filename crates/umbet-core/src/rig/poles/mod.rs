@@ -173,14 +173,17 @@ impl Poles {
     }
 
     /// What cord and poles do as they dry and wet.
-    fn weathers(&self) -> &'static str {
-        match self.cord.kind.material.as_str() {
+    fn weathers(&self) -> String {
+        let does = match self.cord.kind.material.as_str() {
             _ if self.cord.kind.natural() => {
-                "Natural fibre draws tight when it wets and slackens as it dries: lash it damp, and frap again next day."
+                "Natural fibre draws tight when it wets and slackens as it dries: lash it damp, and"
             }
-            "nylon" => "Nylon gives when it is wet: haul again after rain, and frap again next day.",
-            _ => "Green poles shrink as they dry, and every lashing slackens: frap again next day.",
-        }
+            "nylon" => "Nylon gives when it is wet: haul again after rain, and",
+            _ => "Green poles shrink as they dry, and every lashing slackens:",
+        };
+        let frapped = self.lashing.frapped() && self.counts.frapping > 0;
+        let again = if frapped { "frap again next day" } else { "lash anew next day what has come loose" };
+        format!("{does} {again}.")
     }
 }
 
@@ -225,7 +228,6 @@ impl Rig for Poles {
             cautions
                 .push("Left unfrapped its turns may roll along the poles: look at them whenever it was moved.".into());
         }
-        cautions.push(self.weathers().into());
         let plan = RigPlan {
             held_by: Vec::new(),
             said: self.said(reader),
